@@ -1,0 +1,162 @@
+package app.vineparcel.core.codec;
+
+import java.io.BufferedInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/** The marker segments of a JPEG file up to its first scan (ITU-T T.81, annex B). */
+final class JpegSegments {
+
+    /** APP0 to APP15 and COM carry data about the picture. */
+    static final int APP0 = 0xe0;
+
+    static final int APP1 = 0xe1;
+    static final int APP2 = 0xe2;
+    static final int APP14 = 0xee;
+
+    private static final int SOI = 0xd8;
+    private static final int SOS = 0xda;
+    private static final String ICC = "ICC_PROFILE\0";
+    private static final int MOST_ICC_IN_A_SEGMENT = 65519;
+
+    /** One segment: its marker's second byte and what follows its length. */
+    record Segment(int marker, byte[] data) {
+        boolean begins(String text) {
+            byte[] start = text.getBytes(StandardCharsets.ISO_8859_1);
+            return data.length >= start.length && Arrays.equals(data, 0, start.length, start, 0, start.length);
+        }
+    }
+
+    private final List<Segment> segments;
+
+    private JpegSegments(List<Segment> segments) {
+        this.segments = segments;
+    }
+
+    static JpegSegments read(Path file) throws IOException {
+        List<Segment> found = new ArrayList<>();
+        try (InputStream raw = Files.newInputStream(file);
+                DataInputStream in = new DataInputStream(new BufferedInputStream(raw, 1 << 16))) {
+            in.skipBytes(2);
+            while (true) {
+                int marker = marker(in);
+                if (marker == SOS) {
+                    return new JpegSegments(found);
+                }
+                int length = in.readUnsignedShort() - 2;
+                if (length < 0) {
+                    throw new IOException("one of its segments has no length.");
+                }
+                found.add(new Segment(marker, in.readNBytes(length)));
+            }
+        } catch (java.io.EOFException e) {
+            throw new IOException("it ends before its picture begins.", e);
+        }
+    }
+
+    private static int marker(DataInputStream in) throws IOException {
+        int value = in.readUnsignedByte();
+        if (value != 0xff) {
+            throw new IOException("its segments are damaged.");
+        }
+        while (value == 0xff) {
+            value = in.readUnsignedByte();
+        }
+        return value;
+    }
+
+    List<Segment> all() {
+        return segments;
+    }
+
+    /** The frame header (SOF), which holds size and components. */
+    Optional<Segment> frame() {
+        return segments.stream()
+                .filter(s -> s.marker() >= 0xc0
+                        && s.marker() <= 0xcf
+                        && s.marker() != 0xc4
+                        && s.marker() != 0xc8
+                        && s.marker() != 0xcc)
+                .findFirst();
+    }
+
+    /** Adobe's colour transform: 0 none, 1 YCbCr, 2 YCCK. */
+    Optional<Integer> adobeTransform() {
+        return segments.stream()
+                .filter(s -> s.marker() == APP14 && s.begins("Adobe") && s.data().length >= 12)
+                .map(s -> s.data()[11] & 0xff)
+                .findFirst();
+    }
+
+    boolean hasJfif() {
+        return segments.stream().anyMatch(s -> s.marker() == APP0 && s.begins("JFIF\0"));
+    }
+
+    /** The ICC profile, put together from its numbered parts (ICC.1:2022, annex B.4). */
+    Optional<byte[]> icc() {
+        List<Segment> parts = segments.stream()
+                .filter(s -> s.marker() == APP2 && s.begins(ICC) && s.data().length > 14)
+                .sorted(java.util.Comparator.comparingInt(s -> s.data()[12] & 0xff))
+                .toList();
+        ByteArrayOutputStream profile = new ByteArrayOutputStream();
+        parts.forEach(s -> profile.write(s.data(), 14, s.data().length - 14));
+        return parts.isEmpty() ? Optional.empty() : Optional.of(profile.toByteArray());
+    }
+
+    /** An ICC profile as the APP2 segments that carry it. */
+    static List<Segment> ofIcc(byte[] profile) {
+        int count = (profile.length + MOST_ICC_IN_A_SEGMENT - 1) / MOST_ICC_IN_A_SEGMENT;
+        List<Segment> parts = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            int from = i * MOST_ICC_IN_A_SEGMENT;
+            byte[] data = Arrays.copyOfRange(profile, from, Math.min(profile.length, from + MOST_ICC_IN_A_SEGMENT));
+            parts.add(new Segment(APP2, joined(ICC + (char) (i + 1) + (char) count, data)));
+        }
+        return parts;
+    }
+
+    /** A segment that begins with a name. */
+    static Segment named(int marker, String name, byte[] data) {
+        return new Segment(marker, joined(name, data));
+    }
+
+    private static byte[] joined(String name, byte[] data) {
+        byte[] start = name.getBytes(StandardCharsets.ISO_8859_1);
+        byte[] all = Arrays.copyOf(start, start.length + data.length);
+        System.arraycopy(data, 0, all, start.length, data.length);
+        return all;
+    }
+
+    /** The same JPEG with its leading APP segments replaced by these. */
+    static byte[] withSegments(byte[] jpeg, List<Segment> wanted) throws IOException {
+        int at = 2;
+        while ((jpeg[at] & 0xff) == 0xff && (jpeg[at + 1] & 0xf0) == 0xe0) {
+            at += 2 + ((jpeg[at + 2] & 0xff) << 8 | jpeg[at + 3] & 0xff);
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream(jpeg.length + 8192);
+        out.write(0xff);
+        out.write(SOI);
+        for (Segment segment : wanted) {
+            int length = segment.data().length + 2;
+            if (length > 0xffff) {
+                throw new IOException("a segment of " + length + " bytes does not fit into a JPEG.");
+            }
+            out.write(0xff);
+            out.write(segment.marker());
+            out.write(length >> 8);
+            out.write(length);
+            out.write(segment.data());
+        }
+        out.write(jpeg, at, jpeg.length - at);
+        return out.toByteArray();
+    }
+}

@@ -1,0 +1,85 @@
+package app.vineparcel.core.codec;
+
+import app.vineparcel.core.colour.ColourModel;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Pixels;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Iterator;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+
+/** Reads through a library of the Image I/O kind, chosen by the package it stands in: several may claim a format. */
+class LibraryReader implements PictureReader {
+
+    static {
+        ImageIO.setUseCache(false);
+    }
+
+    private final String format;
+    private final String provider;
+
+    LibraryReader(String format, String provider) {
+        this.format = format;
+        this.provider = provider;
+    }
+
+    @Override
+    public PixelSize size(Path file) throws IOException {
+        return with(file, reader -> new PixelSize(reader.getWidth(0), reader.getHeight(0)));
+    }
+
+    @Override
+    public Decoded read(Path file) throws IOException {
+        return with(file, this::decode);
+    }
+
+    /** The pixels behind an opened reader. */
+    Decoded decode(ImageReader reader) throws IOException {
+        BufferedImage image = reader.read(0);
+        Pixels pixels = AwtPixels.of(image);
+        return new Decoded(pixels, pixels.colourBands() == 1 ? ColourModel.GREY : ColourModel.RGB);
+    }
+
+    /** What is done with an opened reader. */
+    @FunctionalInterface
+    interface Use<T> {
+        T with(ImageReader reader) throws IOException;
+    }
+
+    /** Libraries answer broken bytes with all sorts of exceptions; here they all become one that says so. */
+    final <T> T with(Path file, Use<T> use) throws IOException {
+        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+            if (in == null) {
+                throw new IOException("it cannot be opened.");
+            }
+            ImageReader reader = reader();
+            try {
+                reader.setInput(in, false, false);
+                return use.with(reader);
+            } finally {
+                reader.dispose();
+            }
+        } catch (java.io.EOFException | IndexOutOfBoundsException e) {
+            throw new IOException("it ends before its picture does.", e);
+        } catch (javax.imageio.IIOException e) {
+            boolean short_ = e.getCause() instanceof java.io.EOFException;
+            throw new IOException(short_ ? "it ends before its picture does." : "its data is damaged.", e);
+        } catch (RuntimeException | NoClassDefFoundError | UnsatisfiedLinkError e) {
+            throw new IOException("its data is damaged or of a kind that is not read.", e);
+        }
+    }
+
+    private ImageReader reader() throws IOException {
+        Iterator<ImageReader> readers = ImageIO.getImageReadersByFormatName(format);
+        while (readers.hasNext()) {
+            ImageReader reader = readers.next();
+            if (reader.getClass().getName().startsWith(provider)) {
+                return reader;
+            }
+        }
+        throw new IOException("this platform has no reader for it.");
+    }
+}

@@ -1,0 +1,180 @@
+package app.vineparcel.core.deliver;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.render.RenditionSink;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.concurrent.atomic.AtomicLong;
+
+/**
+ * A folder that files are delivered to. A file is written beside its place, forced to the disk, and moved: it appears whole or not at
+ * all. Files that we did not write are never replaced, and nothing is written outside the folder, not through links either.
+ */
+public final class Destination implements RenditionSink {
+
+    private final Path root;
+    private final Ledger ledger;
+    private final AtomicLong serial = new AtomicLong();
+
+    private Destination(Path root, Ledger ledger) {
+        this.root = root;
+        this.ledger = ledger;
+    }
+
+    /**
+     * Opens a folder and makes it where it is missing.
+     *
+     * @throws ProblemException if it cannot be made or is no folder
+     */
+    public static Destination at(Path folder) throws ProblemException {
+        try {
+            Files.createDirectories(folder);
+            Path root = folder.toRealPath();
+            return new Destination(root, Ledger.of(root));
+        } catch (IOException e) {
+            throw cannotWrite(folder.toString(), e);
+        }
+    }
+
+    /** The folder itself, with links resolved. */
+    public Path root() {
+        return root;
+    }
+
+    @Override
+    public Placed place(String path, Content content) throws ProblemException {
+        Path temporary = null;
+        try {
+            Path target = target(path);
+            refuseForeign(path, target);
+            temporary = target.resolveSibling(
+                    ".%d-%d.part".formatted(ProcessHandle.current().pid(), serial.incrementAndGet()));
+            content.writeTo(temporary);
+            force(temporary);
+            String sum = Ledger.sha256(temporary);
+            long bytes = Files.size(temporary);
+            refuseForeign(path, target);
+            Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            force(target.getParent());
+            ledger.record(path, sum);
+            return new Placed(bytes, sum);
+        } catch (IOException e) {
+            throw cannotWrite(path, e);
+        } finally {
+            discard(temporary);
+        }
+    }
+
+    private Path target(String path) throws IOException, ProblemException {
+        Path target = root.resolve(path).normalize();
+        if (!target.startsWith(root) || target.equals(root) || target.startsWith(root.resolve(Ledger.FOLDER))) {
+            throw outside(path);
+        }
+        Path parent = root;
+        for (Path level : root.relativize(target.getParent())) {
+            parent = parent.resolve(level);
+            if (level.toString().isEmpty()) {
+                continue;
+            }
+            if (!Files.isDirectory(parent, LinkOption.NOFOLLOW_LINKS)) {
+                if (Files.isSymbolicLink(parent)) {
+                    throw outside(path);
+                }
+                createFolder(parent);
+            }
+        }
+        return target;
+    }
+
+    /** Another thread may make the same folder at the same time. */
+    private static void createFolder(Path folder) throws IOException {
+        try {
+            Files.createDirectory(folder);
+        } catch (FileAlreadyExistsException e) {
+            if (!Files.isDirectory(folder, LinkOption.NOFOLLOW_LINKS)) {
+                throw e;
+            }
+        }
+    }
+
+    private static ProblemException outside(String path) {
+        return new ProblemException(new Problem.BadRequest(
+                path,
+                "This path leads out of the destination.",
+                "Name folders below the destination only, without links."));
+    }
+
+    private void refuseForeign(String path, Path target) throws IOException, ProblemException {
+        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
+                && !(Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) && ledger.wrote(path, target))) {
+            throw new ProblemException(new Problem.InTheWay(
+                    path,
+                    "A file that Vine Parcel did not write, or that was changed since, stands there.",
+                    "Move it away, or change the name or folder in the recipe."));
+        }
+    }
+
+    private static void force(Path fileOrFolder) throws IOException {
+        try (FileChannel channel = FileChannel.open(fileOrFolder, StandardOpenOption.READ)) {
+            channel.force(true);
+        }
+    }
+
+    private static void discard(Path temporary) {
+        if (temporary != null) {
+            try {
+                Files.deleteIfExists(temporary);
+            } catch (IOException leftBehind) {
+                System.getLogger(Destination.class.getName())
+                        .log(System.Logger.Level.WARNING, "cannot remove " + temporary, leftBehind);
+            }
+        }
+    }
+
+    private static ProblemException cannotWrite(String path, IOException e) {
+        String said = messages(e);
+        if (said.contains("No space left") || said.contains("quota")) {
+            return problem(path, "The disk is full.", "Make room at the destination and render again.", e);
+        }
+        if (e instanceof AccessDeniedException || said.contains("Read-only") || said.contains("Permission denied")) {
+            return problem(
+                    path,
+                    "The destination may not be written to.",
+                    "Give the program the right, or choose another folder.",
+                    e);
+        }
+        if (e instanceof FileAlreadyExistsException || said.contains("Not a directory")) {
+            return problem(
+                    path,
+                    "Where a folder should be, there is a file.",
+                    "Move the file away or change the folder in the recipe.",
+                    e);
+        }
+        if (e instanceof java.nio.file.FileSystemException) {
+            return problem(
+                    path, "The destination cannot be used.", "Check that the folder exists and can be written to.", e);
+        }
+        String reason = e.getMessage() == null ? "it failed while being written." : e.getMessage();
+        return problem(path, "The file could not be written: " + reason, "Change the recipe or the destination.", e);
+    }
+
+    private static ProblemException problem(String path, String reason, String remedy, IOException cause) {
+        return new ProblemException(new Problem.CannotWrite(path, reason, remedy), cause);
+    }
+
+    private static String messages(Throwable e) {
+        StringBuilder all = new StringBuilder();
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            all.append(t.getMessage()).append('\n');
+        }
+        return all.toString();
+    }
+}

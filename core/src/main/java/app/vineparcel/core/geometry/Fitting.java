@@ -1,0 +1,102 @@
+package app.vineparcel.core.geometry;
+
+import java.util.Optional;
+
+/**
+ * Fits a piece to a {@link Sizing}. Sizes are rounded to the nearest whole pixel, never below 1 and never beyond the box.
+ *
+ * @param crop an aspect that the piece is cropped to first, about the focal point
+ * @param sizing how large
+ * @param enlarge whether the rendition may get more pixels than the cropped piece has
+ */
+public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
+
+    /** Frames a piece of that size about that focal point. */
+    public Framing frame(PixelSize piece, FocalPoint focus) {
+        Box whole = crop.map(aspect -> aspect.largestIn(piece.box(), focus)).orElse(piece.box());
+        if (sizing instanceof Sizing.Boxed boxed) {
+            return boxed(boxed, whole, piece, focus);
+        }
+        if (sizing instanceof Sizing.Print print) {
+            return boxed(print.inPixels(), whole, piece, focus);
+        }
+        return plain(whole, scaled(whole, factor(whole)));
+    }
+
+    private double factor(Box whole) {
+        if (sizing instanceof Sizing.Edge edge) {
+            return limited(edge.px() / length(edge.side(), whole));
+        }
+        if (sizing instanceof Sizing.Scaled scaled) {
+            return limited(scaled.factor());
+        }
+        if (sizing instanceof Sizing.Megapixels area) {
+            return limited(Math.sqrt(area.mp() * 1e6 / (whole.width() * whole.height())));
+        }
+        return 1;
+    }
+
+    private static double length(Sizing.Side side, Box whole) {
+        return switch (side) {
+            case LONG -> Math.max(whole.width(), whole.height());
+            case SHORT -> Math.min(whole.width(), whole.height());
+            case WIDTH -> whole.width();
+            case HEIGHT -> whole.height();
+        };
+    }
+
+    private Framing boxed(Sizing.Boxed box, Box whole, PixelSize piece, FocalPoint focus) {
+        double across = box.width() / whole.width();
+        double down = box.height() / whole.height();
+        return switch (box.fit()) {
+            case INSIDE -> plain(whole, scaled(whole, limited(Math.min(across, down)), box));
+            case FILL -> {
+                Box shown = new Aspect(box.width(), box.height()).largestIn(whole, focusWithin(whole, piece, focus));
+                yield plain(shown, scaled(shown, limited(box.width() / shown.width()), box));
+            }
+            case PAD -> {
+                PixelSize content = scaled(whole, limited(Math.min(across, down)), box);
+                yield new Framing(whole, content, new PixelSize(box.width(), box.height()));
+            }
+            case STRETCH ->
+                plain(
+                        whole,
+                        new PixelSize(
+                                rounded(whole.width() * limited(across), box.width()),
+                                rounded(whole.height() * limited(down), box.height())));
+        };
+    }
+
+    /** The focal point of the piece, as shares of the part that an earlier crop left. */
+    private static FocalPoint focusWithin(Box whole, PixelSize piece, FocalPoint focus) {
+        return new FocalPoint(
+                clamped((focus.x() * piece.width() - whole.x()) / whole.width()),
+                clamped((focus.y() * piece.height() - whole.y()) / whole.height()));
+    }
+
+    private static double clamped(double share) {
+        return Math.max(0, Math.min(1, share));
+    }
+
+    private double limited(double factor) {
+        return enlarge ? factor : Math.min(1, factor);
+    }
+
+    private static Framing plain(Box crop, PixelSize size) {
+        return new Framing(crop, size, size);
+    }
+
+    private static PixelSize scaled(Box box, double factor) {
+        return new PixelSize(
+                rounded(box.width() * factor, Integer.MAX_VALUE), rounded(box.height() * factor, Integer.MAX_VALUE));
+    }
+
+    private static PixelSize scaled(Box box, double factor, Sizing.Boxed limit) {
+        return new PixelSize(
+                rounded(box.width() * factor, limit.width()), rounded(box.height() * factor, limit.height()));
+    }
+
+    private static int rounded(double length, int limit) {
+        return (int) Math.max(1, Math.min(limit, Math.round(length)));
+    }
+}

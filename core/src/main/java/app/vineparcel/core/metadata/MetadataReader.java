@@ -1,0 +1,81 @@
+package app.vineparcel.core.metadata;
+
+import app.vineparcel.core.geometry.Orientation;
+import com.drew.imaging.ImageMetadataReader;
+import com.drew.imaging.ImageProcessingException;
+import com.drew.metadata.Directory;
+import com.drew.metadata.Metadata;
+import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifSubIFDDirectory;
+import com.drew.metadata.exif.GpsDirectory;
+import com.drew.metadata.xmp.XmpDirectory;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** Reads {@link PhotoFacts} from any picture file. Damaged metadata counts as none: it never stops a picture. */
+public final class MetadataReader {
+
+    private static final DateTimeFormatter EXIF_TIME = DateTimeFormatter.ofPattern("yyyy:MM:dd HH:mm:ss");
+
+    private MetadataReader() {}
+
+    /** The facts in a file. */
+    public static PhotoFacts read(Path file) {
+        try {
+            return facts(ImageMetadataReader.readMetadata(file.toFile()));
+        } catch (ImageProcessingException | IOException | RuntimeException unreadable) {
+            return PhotoFacts.NONE;
+        }
+    }
+
+    private static PhotoFacts facts(Metadata metadata) {
+        Optional<ExifIFD0Directory> main = first(metadata, ExifIFD0Directory.class);
+        Optional<ExifSubIFDDirectory> details = first(metadata, ExifSubIFDDirectory.class);
+        Integer orientation =
+                main.map(d -> d.getInteger(ExifIFD0Directory.TAG_ORIENTATION)).orElse(null);
+        return new PhotoFacts(
+                Orientation.ofExif(orientation == null ? 1 : orientation),
+                text(details, ExifSubIFDDirectory.TAG_DATETIME_ORIGINAL).flatMap(MetadataReader::time),
+                camera(text(main, ExifIFD0Directory.TAG_MAKE), text(main, ExifIFD0Directory.TAG_MODEL)),
+                text(details, ExifSubIFDDirectory.TAG_LENS_MODEL),
+                text(main, ExifIFD0Directory.TAG_ARTIST).or(() -> xmp(metadata, "dc:creator[1]")),
+                text(main, ExifIFD0Directory.TAG_COPYRIGHT).or(() -> xmp(metadata, "dc:rights[1]")),
+                first(metadata, GpsDirectory.class)
+                        .map(d -> d.containsTag(GpsDirectory.TAG_LATITUDE))
+                        .orElse(false));
+    }
+
+    private static Optional<String> camera(Optional<String> make, Optional<String> model) {
+        if (make.isPresent() && model.isPresent() && !model.get().startsWith(make.get())) {
+            return Optional.of(make.get() + " " + model.get());
+        }
+        return model.or(() -> make);
+    }
+
+    private static Optional<LocalDateTime> time(String exif) {
+        try {
+            return Optional.of(LocalDateTime.parse(exif, EXIF_TIME));
+        } catch (DateTimeException unreadable) {
+            return Optional.empty();
+        }
+    }
+
+    private static Optional<String> text(Optional<? extends Directory> directory, int tag) {
+        return directory.map(d -> d.getString(tag)).map(String::strip).filter(s -> !s.isEmpty());
+    }
+
+    private static Optional<String> xmp(Metadata metadata, String path) {
+        return first(metadata, XmpDirectory.class)
+                .map(d -> d.getXmpProperties().get(path))
+                .filter(s -> !s.isBlank());
+    }
+
+    private static <T extends Directory> Optional<T> first(Metadata metadata, Class<T> kind) {
+        return Stream.ofNullable(metadata.getFirstDirectoryOfType(kind)).findFirst();
+    }
+}

@@ -1,0 +1,33 @@
+package app.vineparcel.core.naming;
+
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.Optional;
+
+/**
+ * What a template may say about a rendition.
+ *
+ * @param stem the source's file name without its ending
+ * @param piece the piece's name
+ * @param recipe the recipe's title
+ * @param channel the channel's name, or empty
+ * @param assignment the assignment's name, or empty
+ * @param width of the rendition, px
+ * @param height of the rendition, px
+ * @param format the format's word
+ * @param number the piece's place in the run, from 1
+ * @param today the day of the run
+ * @param shot when the picture was taken
+ */
+public record NameFields(
+        String stem,
+        String piece,
+        String recipe,
+        String channel,
+        String assignment,
+        int width,
+        int height,
+        String format,
+        int number,
+        LocalDate today,
+        Optional<LocalDateTime> shot) {}

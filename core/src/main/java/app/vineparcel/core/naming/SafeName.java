@@ -1,0 +1,50 @@
+package app.vineparcel.core.naming;
+
+import java.nio.charset.StandardCharsets;
+import java.text.Normalizer;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * File names that every common file system takes: Unicode NFC, none of the characters that some system forbids, no reserved
+ * device names, no dots or blanks at the end, no leading dot, and short enough.
+ */
+public final class SafeName {
+
+    /** Bytes of UTF-8 that one part of a path may have; 255 is the usual limit, the rest is left for endings. */
+    public static final int MOST_BYTES = 200;
+
+    private static final Set<String> RESERVED = Set.of(
+            "con", "prn", "aux", "nul", "com1", "com2", "com3", "com4", "com5", "com6", "com7", "com8", "com9", "lpt1",
+            "lpt2", "lpt3", "lpt4", "lpt5", "lpt6", "lpt7", "lpt8", "lpt9");
+
+    private SafeName() {}
+
+    /** A safe name for one part of a path; never empty. */
+    public static String of(String wanted) {
+        String name = Normalizer.normalize(wanted, Normalizer.Form.NFC)
+                .replaceAll(
+                        "[<>:\"/\\\\|?*\\p{Cntrl}\\p{Co}\\p{Cs}\\u2028\\u2029\\u200e\\u200f\\u202a-\\u202e\\u2066-\\u2069]",
+                        "-")
+                .strip();
+        name = trimmed(shortened(name));
+        if (name.isEmpty()) {
+            return "unnamed";
+        }
+        int dot = name.indexOf('.');
+        String device = (dot < 0 ? name : name.substring(0, dot)).strip().toLowerCase(Locale.ROOT);
+        return RESERVED.contains(device) ? "_" + name : name;
+    }
+
+    private static String trimmed(String name) {
+        return name.replaceAll("[. ]+$", "").replaceAll("^[. ]+", "");
+    }
+
+    private static String shortened(String name) {
+        String cut = name;
+        while (cut.getBytes(StandardCharsets.UTF_8).length > MOST_BYTES) {
+            cut = cut.substring(0, cut.offsetByCodePoints(cut.length(), -1));
+        }
+        return cut;
+    }
+}

@@ -1,0 +1,167 @@
+package app.vineparcel.core.naming;
+
+import java.text.Normalizer;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAccessor;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.UnaryOperator;
+
+/**
+ * Text with fields in braces, such as {@code {stem|kebab}-{width}}: a field's name, an optional format after a colon, then any
+ * filters after bars. {@code {{} and {@code }}} are literal braces.
+ */
+public final class Template {
+
+    private static final String FIELDS =
+            "stem, piece, recipe, channel, assignment, width, height, format, n, date, shot";
+    private static final String FILTERS = "lower, upper, kebab, ascii";
+    private static final String USUAL_DATE = "yyyy-MM-dd";
+
+    @FunctionalInterface
+    private interface Part {
+        String of(NameFields fields);
+    }
+
+    private final String text;
+    private final List<Part> parts;
+
+    private Template(String text, List<Part> parts) {
+        this.text = text;
+        this.parts = parts;
+    }
+
+    /**
+     * Understands a template.
+     *
+     * @throws TemplateException for an unknown field, filter or pattern, or a brace without its partner
+     */
+    public static Template parse(String text) throws TemplateException {
+        List<Part> parts = new ArrayList<>();
+        StringBuilder literal = new StringBuilder();
+        for (int at = 0; at < text.length(); at++) {
+            char c = text.charAt(at);
+            boolean doubled = at + 1 < text.length() && text.charAt(at + 1) == c;
+            if ((c == '{' || c == '}') && doubled) {
+                literal.append(c);
+                at++;
+            } else if (c == '{') {
+                int end = text.indexOf('}', at);
+                if (end < 0) {
+                    throw new TemplateException("the brace at place %d is never closed".formatted(at + 1));
+                }
+                String before = literal.toString();
+                literal.setLength(0);
+                parts.add(fields -> before);
+                parts.add(field(text.substring(at + 1, end)));
+                at = end;
+            } else if (c == '}') {
+                throw new TemplateException(
+                        "the brace at place %d was never opened; write }} for a brace".formatted(at + 1));
+            } else {
+                literal.append(c);
+            }
+        }
+        String rest = literal.toString();
+        parts.add(fields -> rest);
+        return new Template(text, List.copyOf(parts));
+    }
+
+    private static Part field(String inside) throws TemplateException {
+        String[] pieces = inside.split("\\|", -1);
+        int colon = pieces[0].indexOf(':');
+        String name = colon < 0 ? pieces[0] : pieces[0].substring(0, colon);
+        String format = colon < 0 ? "" : pieces[0].substring(colon + 1);
+        Part value = value(name.strip(), format);
+        for (int i = 1; i < pieces.length; i++) {
+            UnaryOperator<String> filter = filter(pieces[i].strip());
+            Part unfiltered = value;
+            value = fields -> filter.apply(unfiltered.of(fields));
+        }
+        return value;
+    }
+
+    private static Part value(String name, String format) throws TemplateException {
+        if (!format.isEmpty() && !List.of("n", "date", "shot").contains(name)) {
+            throw new TemplateException("{%s} takes no format, but “%s” was given".formatted(name, format));
+        }
+        return switch (name) {
+            case "stem" -> NameFields::stem;
+            case "piece" -> NameFields::piece;
+            case "recipe" -> NameFields::recipe;
+            case "channel" -> NameFields::channel;
+            case "assignment" -> NameFields::assignment;
+            case "width" -> fields -> String.valueOf(fields.width());
+            case "height" -> fields -> String.valueOf(fields.height());
+            case "format" -> NameFields::format;
+            case "n" -> number(format);
+            case "date" -> {
+                DateTimeFormatter pattern = pattern(format);
+                yield fields -> formatted(pattern, fields.today().atStartOfDay());
+            }
+            case "shot" -> {
+                DateTimeFormatter pattern = pattern(format);
+                yield fields ->
+                        fields.shot().map(time -> formatted(pattern, time)).orElse("");
+            }
+            default -> throw new TemplateException("{%s} is not a field; there are %s".formatted(name, FIELDS));
+        };
+    }
+
+    private static Part number(String format) throws TemplateException {
+        if (!format.matches("[1-9]?")) {
+            throw new TemplateException("{n:%s} needs a number of digits from 1 to 9, as in {n:3}".formatted(format));
+        }
+        String pattern = format.isEmpty() ? "%d" : "%0" + format + "d";
+        return fields -> String.format(Locale.ROOT, pattern, fields.number());
+    }
+
+    private static DateTimeFormatter pattern(String format) throws TemplateException {
+        try {
+            DateTimeFormatter pattern =
+                    DateTimeFormatter.ofPattern(format.isEmpty() ? USUAL_DATE : format, Locale.ROOT);
+            pattern.format(LocalDate.EPOCH.atStartOfDay());
+            return pattern;
+        } catch (IllegalArgumentException | DateTimeException e) {
+            throw new TemplateException("“%s” is not a pattern for a date, such as yyyy-MM-dd".formatted(format));
+        }
+    }
+
+    private static String formatted(DateTimeFormatter pattern, TemporalAccessor time) {
+        return pattern.format(time);
+    }
+
+    private static UnaryOperator<String> filter(String name) throws TemplateException {
+        return switch (name) {
+            case "lower" -> s -> s.toLowerCase(Locale.ROOT);
+            case "upper" -> s -> s.toUpperCase(Locale.ROOT);
+            case "ascii" -> Template::ascii;
+            case "kebab" ->
+                s -> s.toLowerCase(Locale.ROOT)
+                        .replaceAll("[^\\p{L}\\p{N}]+", "-")
+                        .replaceAll("^-|-$", "");
+            default -> throw new TemplateException("|%s is not a filter; there are %s".formatted(name, FILTERS));
+        };
+    }
+
+    private static String ascii(String s) {
+        return Normalizer.normalize(s.replace("ß", "ss").replace("æ", "ae").replace("ø", "o"), Normalizer.Form.NFKD)
+                .replaceAll("[^\\x20-\\x7e]", "");
+    }
+
+    /** The template filled in; not yet safe as a file name. */
+    public String expand(NameFields fields) {
+        StringBuilder filled = new StringBuilder();
+        parts.forEach(part -> filled.append(part.of(fields)));
+        return filled.toString();
+    }
+
+    /** The template as it was written. */
+    @Override
+    public String toString() {
+        return text;
+    }
+}

@@ -1,0 +1,21 @@
+package app.vineparcel.core.plan;
+
+/**
+ * Something that preflight noticed about a rendition to be.
+ *
+ * @param level how much it matters
+ * @param code a short, stable, kebab-case word for scripts
+ * @param message the reason and the remedy, in a sentence or two
+ */
+public record Finding(Level level, String code, String message) {
+
+    /** How much a finding matters. */
+    public enum Level {
+        /** The rendition cannot be made. */
+        BLOCKER,
+        /** It can be made and is probably not what is wanted. */
+        CAUTION,
+        /** Good to know. */
+        HINT
+    }
+}

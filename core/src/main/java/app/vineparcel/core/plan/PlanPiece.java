@@ -1,0 +1,17 @@
+package app.vineparcel.core.plan;
+
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.source.SourceInfo;
+import java.nio.file.Path;
+
+/**
+ * One thing that can be rendered; so far always a whole picture.
+ *
+ * @param id whatever the caller knows it by
+ * @param file where the source lies
+ * @param name what people call the piece
+ * @param info what is known of its source
+ * @param focus the point that a crop keeps
+ * @param number its place among the chosen pieces, from 1
+ */
+public record PlanPiece(String id, Path file, String name, SourceInfo info, FocalPoint focus, int number) {}

@@ -1,0 +1,35 @@
+package app.vineparcel.core.plan;
+
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.geometry.PixelSize;
+import java.util.List;
+
+/**
+ * One file that will be made.
+ *
+ * @param piece of what
+ * @param column by which recipe
+ * @param framing which part of the piece, at how many pixels
+ * @param path where it goes, relative to the destination, with {@code /} between folders
+ * @param predictedBytes about how heavy it will be
+ * @param findings what preflight noticed
+ */
+public record PlannedRendition(
+        PlanPiece piece, PlanColumn column, Framing framing, String path, long predictedBytes, List<Finding> findings) {
+
+    /** The rendition's size, px. */
+    public PixelSize size() {
+        return framing.canvas();
+    }
+
+    /** Whether nothing stands in its way. */
+    public boolean canBeMade() {
+        return findings.stream().noneMatch(f -> f.level() == Finding.Level.BLOCKER);
+    }
+
+    PlannedRendition with(Finding finding) {
+        List<Finding> all = new java.util.ArrayList<>(findings);
+        all.add(finding);
+        return new PlannedRendition(piece, column, framing, path, predictedBytes, List.copyOf(all));
+    }
+}

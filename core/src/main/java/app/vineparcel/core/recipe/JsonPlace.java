@@ -1,0 +1,142 @@
+package app.vineparcel.core.recipe;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.Set;
+import tools.jackson.databind.JsonNode;
+
+/** An object in a recipe file that is being read: hands out its values, notes what is wrong with them and which keys were asked for. */
+final class JsonPlace {
+
+    private final JsonNode node;
+    private final String pointer;
+    private final List<RecipeFault> faults;
+    private final Set<String> known = new LinkedHashSet<>();
+
+    private JsonPlace(JsonNode node, String pointer, List<RecipeFault> faults) {
+        this.node = node;
+        this.pointer = pointer;
+        this.faults = faults;
+    }
+
+    static JsonPlace root(JsonNode node, List<RecipeFault> faults) {
+        return new JsonPlace(node, "", faults);
+    }
+
+    /** The object under a key; an absent one is empty. */
+    JsonPlace object(String key) {
+        JsonNode value = value(key);
+        if (value != null && !value.isObject()) {
+            fault(key, value.toString(), "an object in braces is wanted");
+            return new JsonPlace(
+                    tools.jackson.databind.node.JsonNodeFactory.instance.objectNode(), pointer + "/" + key, faults);
+        }
+        return new JsonPlace(
+                value == null ? tools.jackson.databind.node.JsonNodeFactory.instance.objectNode() : value,
+                pointer + "/" + key,
+                faults);
+    }
+
+    boolean has(String key) {
+        return node.has(key);
+    }
+
+    Optional<String> text(String key) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return Optional.empty();
+        }
+        if (!value.isString()) {
+            fault(key, value.toString(), "a text in quotes is wanted");
+            return Optional.empty();
+        }
+        return Optional.of(value.stringValue());
+    }
+
+    Optional<String> choice(String key, List<String> allowed) {
+        Optional<String> text = text(key);
+        if (text.isPresent() && !allowed.contains(text.get())) {
+            fault(key, quoted(text.get()), "allowed are " + String.join(", ", allowed));
+            return Optional.empty();
+        }
+        return text;
+    }
+
+    boolean flag(String key, boolean otherwise) {
+        JsonNode value = value(key);
+        if (value != null && !value.isBoolean()) {
+            fault(key, value.toString(), "true or false is wanted");
+            return otherwise;
+        }
+        return value == null ? otherwise : value.booleanValue();
+    }
+
+    OptionalInt whole(String key, int least, int most) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return OptionalInt.empty();
+        }
+        if (!value.isNumber()
+                || !value.canConvertToExactIntegral()
+                || value.doubleValue() < least
+                || value.doubleValue() > most) {
+            fault(key, value.toString(), "a whole number from %d to %d is wanted".formatted(least, most));
+            return OptionalInt.empty();
+        }
+        return OptionalInt.of(value.decimalValue().intValue());
+    }
+
+    /** A number above zero. */
+    OptionalDouble positive(String key, double most) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return OptionalDouble.empty();
+        }
+        if (!value.isNumber() || !(value.doubleValue() > 0) || value.doubleValue() > most) {
+            fault(key, value.toString(), "a number above 0 and up to %s is wanted".formatted(JsonNumbers.plain(most)));
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(value.doubleValue());
+    }
+
+    /** Notes that a key is needed and not there, unless it is there and was faulted already. */
+    void missing(String key, String allowed) {
+        if (!node.has(key)) {
+            fault(key, "nothing", allowed);
+        }
+    }
+
+    /** Notes everything that stands here and was never asked for. */
+    void refuseOthers() {
+        for (String key : node.propertyNames()) {
+            if (!known.contains(key)) {
+                fault(key, "an unknown key", "known here are " + String.join(", ", known));
+            }
+        }
+    }
+
+    /** The keys that stand here. */
+    Iterable<String> keys() {
+        return node.propertyNames();
+    }
+
+    void fault(String key, String found, String allowed) {
+        faults.add(new RecipeFault(key.isEmpty() ? pointer : pointer + "/" + escaped(key), found, allowed));
+    }
+
+    static String quoted(String text) {
+        return "“" + text + "”";
+    }
+
+    private static String escaped(String key) {
+        return key.replace("~", "~0").replace("/", "~1");
+    }
+
+    private JsonNode value(String key) {
+        known.add(key);
+        return node.get(key);
+    }
+}

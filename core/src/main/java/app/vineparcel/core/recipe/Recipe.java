@@ -1,0 +1,38 @@
+package app.vineparcel.core.recipe;
+
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.geometry.Aspect;
+import java.util.Optional;
+
+/**
+ * The reusable description of one rendition, clause by clause in the order in which the pixels pass them.
+ *
+ * @param title what people call it
+ * @param crop an aspect to crop to first
+ * @param size how large
+ * @param colour in which colours
+ * @param background what transparency is flattened on, and what padding is made of
+ * @param format the kind of file
+ * @param metadata what the file says of itself
+ * @param name a template for the file's name, without ending
+ * @param folder a template for the folder, relative to the destination
+ */
+public record Recipe(
+        String title,
+        Optional<Aspect> crop,
+        SizeClause size,
+        ColourClause colour,
+        Background background,
+        OutputFormat format,
+        MetadataClause metadata,
+        String name,
+        String folder) {
+
+    /** The resolution that files get where a recipe says none, px per inch. */
+    public static final int SCREEN_PPI = 72;
+
+    /** The resolution that is written into the file, px per inch. */
+    public int ppi() {
+        return size.ppi().orElse(SCREEN_PPI);
+    }
+}

@@ -1,0 +1,162 @@
+package app.vineparcel.core.recipe;
+
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.geometry.Aspect;
+import app.vineparcel.core.metadata.Rights;
+import app.vineparcel.core.naming.PathTemplate;
+import app.vineparcel.core.naming.TemplateException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.StreamReadFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Reads recipe files, version 1. Everything that is wrong is found in one go, each fault with its JSON pointer, what was found
+ * and what is allowed. A clause that is left out has its default.
+ */
+public final class RecipeReader {
+
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+            .build();
+    private static final Pattern ASPECT = Pattern.compile("(\\d+(?:\\.\\d+)?):(\\d+(?:\\.\\d+)?)");
+    private static final Pattern MATTE = Pattern.compile("#[0-9a-fA-F]{6}");
+
+    private final List<RecipeFault> faults = new ArrayList<>();
+
+    private RecipeReader() {}
+
+    /**
+     * The recipe in a file's text.
+     *
+     * @param title what it is called where the file gives no title
+     * @throws RecipeException with every fault
+     */
+    public static Recipe read(String json, String title) throws RecipeException {
+        return new RecipeReader().parse(json, title);
+    }
+
+    private Recipe parse(String json, String title) throws RecipeException {
+        JsonNode node;
+        try {
+            node = JSON.readTree(json);
+        } catch (JacksonException e) {
+            String place =
+                    e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
+            throw new RecipeException(List.of(new RecipeFault("", "no valid JSON" + place, e.getOriginalMessage())));
+        }
+        if (!node.isObject()) {
+            throw new RecipeException(List.of(new RecipeFault("", "no object", "a recipe is an object in braces")));
+        }
+        Recipe recipe = recipe(JsonPlace.root(node, faults), title);
+        if (!faults.isEmpty()) {
+            throw new RecipeException(faults);
+        }
+        return recipe;
+    }
+
+    private Recipe recipe(JsonPlace root, String title) {
+        root.missing("recipe", "the version of the recipe format, 1, is wanted");
+        root.whole("recipe", 1, 1);
+        String ownTitle = root.text("title").orElse(title);
+        if (ownTitle.isBlank() || ownTitle.length() > 120) {
+            root.fault(
+                    "title", ownTitle.isBlank() ? "a blank" : ownTitle.length() + " characters", "1 to 120 are wanted");
+        }
+        Recipe recipe = new Recipe(
+                ownTitle,
+                crop(root.object("crop")),
+                new SizeClauseReader(root.object("size")).read(),
+                colour(root.object("colour")),
+                background(root),
+                new FormatClauseReader(root.object("format")).read(),
+                metadata(root.object("metadata")),
+                root.text("name").orElse("{stem}"),
+                root.text("folder").orElse(""));
+        template(root, "name", recipe.name(), PathTemplate::name);
+        template(root, "folder", recipe.folder(), PathTemplate::folders);
+        root.refuseOthers();
+        return recipe;
+    }
+
+    private static Optional<Aspect> crop(JsonPlace crop) {
+        Optional<String> text = crop.text("aspect");
+        crop.refuseOthers();
+        if (text.isEmpty()) {
+            return Optional.empty();
+        }
+        Matcher ratio = ASPECT.matcher(text.get());
+        if (ratio.matches()) {
+            double width = Double.parseDouble(ratio.group(1));
+            double height = Double.parseDouble(ratio.group(2));
+            if (width > 0 && height > 0 && width / height <= 1000 && height / width <= 1000) {
+                return Optional.of(new Aspect(width, height));
+            }
+        }
+        crop.fault("aspect", JsonPlace.quoted(text.get()), "two numbers with a colon are wanted, as in 3:2");
+        return Optional.empty();
+    }
+
+    private static ColourClause colour(JsonPlace colour) {
+        List<String> profiles = new ArrayList<>(
+                Arrays.stream(BuiltInProfile.values()).map(BuiltInProfile::id).toList());
+        profiles.add(ColourClause.AS_SOURCE);
+        colour.choice("intent", List.of("relative"));
+        ColourClause clause = new ColourClause(
+                colour.choice("profile", profiles).orElse("srgb"),
+                colour.flag("black-point", true),
+                colour.flag("embed", true));
+        colour.refuseOthers();
+        return clause;
+    }
+
+    private static Background background(JsonPlace root) {
+        Optional<String> text = root.text("background");
+        if (text.isEmpty() || text.get().equals("transparent")) {
+            return Background.TRANSPARENT;
+        }
+        if (!MATTE.matcher(text.get()).matches()) {
+            root.fault("background", JsonPlace.quoted(text.get()), "transparent or a colour such as #ffffff is wanted");
+            return Background.TRANSPARENT;
+        }
+        return new Background(false, Integer.parseInt(text.get().substring(1), 16));
+    }
+
+    private static MetadataClause metadata(JsonPlace metadata) {
+        boolean keep = metadata.choice("keep", List.of("rights", "none"))
+                .orElse("rights")
+                .equals("rights");
+        if (!metadata.flag("drop-location", true)) {
+            metadata.fault("drop-location", "false", "only true is rendered: the location is always dropped");
+        }
+        JsonPlace set = metadata.object("set");
+        Map<String, String> fields = new HashMap<>();
+        for (String field : Rights.FIELDS) {
+            set.text(field).ifPresent(text -> fields.put(field, text));
+        }
+        set.refuseOthers();
+        metadata.refuseOthers();
+        return new MetadataClause(keep, fields);
+    }
+
+    @FunctionalInterface
+    private interface TemplateRule {
+        Object check(String text) throws TemplateException;
+    }
+
+    private static void template(JsonPlace root, String key, String text, TemplateRule rule) {
+        try {
+            rule.check(text);
+        } catch (TemplateException e) {
+            root.fault(key, JsonPlace.quoted(text), e.getMessage());
+        }
+    }
+}

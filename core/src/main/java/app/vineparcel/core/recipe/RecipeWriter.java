@@ -1,0 +1,90 @@
+package app.vineparcel.core.recipe;
+
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.geometry.Sizing;
+import java.util.Locale;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Writes recipe files, version 1, with every clause said in full. What is written reads back as an equal recipe. */
+public final class RecipeWriter {
+
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    private RecipeWriter() {}
+
+    /** The file's text. */
+    public static String write(Recipe recipe) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("recipe", 1).put("title", recipe.title());
+        recipe.crop().ifPresent(aspect -> root.putObject("crop")
+                .put("aspect", JsonNumbers.plain(aspect.width()) + ":" + JsonNumbers.plain(aspect.height())));
+        size(recipe.size(), root.putObject("size"));
+        root.putObject("colour")
+                .put("profile", recipe.colour().profile())
+                .put("intent", "relative")
+                .put("black-point", recipe.colour().blackPoint())
+                .put("embed", recipe.colour().embed());
+        root.put("background", recipe.background().word());
+        format(recipe.format(), root.putObject("format"));
+        ObjectNode metadata = root.putObject("metadata");
+        metadata.put("keep", recipe.metadata().keepRights() ? "rights" : "none").put("drop-location", true);
+        if (!recipe.metadata().set().isEmpty()) {
+            ObjectNode set = metadata.putObject("set");
+            recipe.metadata().set().forEach(set::put);
+        }
+        root.put("name", recipe.name()).put("folder", recipe.folder());
+        return JSON.writeValueAsString(root) + "\n";
+    }
+
+    private static void size(SizeClause clause, ObjectNode size) {
+        Sizing sizing = clause.sizing();
+        if (sizing instanceof Sizing.Edge edge) {
+            String mode =
+                    switch (edge.side()) {
+                        case LONG -> "long-edge";
+                        case SHORT -> "short-edge";
+                        case WIDTH -> "width";
+                        case HEIGHT -> "height";
+                    };
+            size.put("mode", mode).put("px", edge.px());
+        } else if (sizing instanceof Sizing.Boxed box) {
+            size.put("mode", word(box.fit())).put("width", box.width()).put("height", box.height());
+        } else if (sizing instanceof Sizing.Scaled scaled) {
+            size.put("mode", "scale").put("factor", JsonNumbers.decimal(scaled.factor()));
+        } else if (sizing instanceof Sizing.Megapixels area) {
+            size.put("mode", "megapixels").put("mp", JsonNumbers.decimal(area.mp()));
+        } else if (sizing instanceof Sizing.Print print) {
+            size.put("mode", "print")
+                    .put("width", JsonNumbers.decimal(print.width()))
+                    .put("height", JsonNumbers.decimal(print.height()))
+                    .put("unit", word(print.unit()))
+                    .put("fit", word(print.fit()));
+        } else {
+            size.put("mode", "original");
+        }
+        size.put("enlarge", clause.enlarge());
+        clause.ppi().ifPresent(ppi -> size.put("ppi", ppi));
+    }
+
+    private static void format(OutputFormat chosen, ObjectNode format) {
+        format.put("type", chosen.type());
+        if (chosen instanceof OutputFormat.Jpeg jpeg) {
+            format.put("quality", jpeg.quality())
+                    .put("progressive", jpeg.progressive())
+                    .put("chroma", jpeg.chroma().notation());
+        } else if (chosen instanceof OutputFormat.Png png) {
+            format.put("bits", png.bits());
+        } else if (chosen instanceof OutputFormat.Webp webp) {
+            format.put("quality", webp.quality()).put("lossless", webp.lossless());
+        } else if (chosen instanceof OutputFormat.Tiff tiff) {
+            format.put("bits", tiff.bits()).put("compression", word(tiff.compression()));
+        }
+    }
+
+    private static String word(Enum<?> constant) {
+        return constant.name().toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,13 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.plan.PlannedRendition;
+
+/** Hears how a run goes. Called from several threads at once. */
+public interface RenderListener {
+
+    /** Work on this rendition begins. */
+    default void started(PlannedRendition rendition) {}
+
+    /** Nothing more happens to this rendition. */
+    void finished(PlannedRendition rendition, Outcome outcome);
+}

@@ -1,0 +1,9 @@
+/**
+ * Opening a file: what it is, which pieces it holds, and a piece's pixels. Refuses what is broken or too large before memory is touched.
+ *
+ * <p>It must not know recipes.
+ */
+@NullMarked
+package app.vineparcel.core.source;
+
+import org.jspecify.annotations.NullMarked;
