@@ -5,6 +5,8 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import javax.imageio.ImageReader;
 
@@ -58,18 +60,16 @@ final class JpegReader implements PictureReader {
     }
 
     private Pixels components(ImageReader reader) throws IOException {
-        String[] damage = new String[1];
-        reader.addIIOReadWarningListener((source, warning) -> {
-            if (!warning.contains("extraneous") && damage[0] == null) {
-                damage[0] = warning;
-            }
-        });
+        List<String> warnings = new ArrayList<>();
+        reader.addIIOReadWarningListener((source, warning) -> warnings.add(warning));
         Pixels pixels = AwtPixels.of(reader.readRaster(0, null), false);
-        if (damage[0] != null && (damage[0].contains("Premature") || damage[0].contains("Corrupt"))) {
-            throw new IOException(
-                    damage[0].contains("end of JPEG") || damage[0].contains("end of input")
-                            ? "it ends before its picture does."
-                            : "its data is damaged.");
+        for (String warning : warnings) {
+            if (warning.contains("Missing EOI") || warning.contains("Premature end")) {
+                throw new IOException("it ends before its picture does.");
+            }
+            if (warning.startsWith("Corrupt") && !warning.contains("extraneous")) {
+                throw new IOException("its data is damaged.");
+            }
         }
         return pixels;
     }

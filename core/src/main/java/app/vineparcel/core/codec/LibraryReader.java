@@ -64,12 +64,22 @@ class LibraryReader implements PictureReader {
             }
         } catch (java.io.EOFException | IndexOutOfBoundsException e) {
             throw new IOException("it ends before its picture does.", e);
-        } catch (javax.imageio.IIOException e) {
-            boolean short_ = e.getCause() instanceof java.io.EOFException;
-            throw new IOException(short_ ? "it ends before its picture does." : "its data is damaged.", e);
+        } catch (IOException e) {
+            throw ours(e) ? e : new IOException(inWords(e), e);
         } catch (RuntimeException | NoClassDefFoundError | UnsatisfiedLinkError e) {
             throw new IOException("its data is damaged or of a kind that is not read.", e);
         }
+    }
+
+    /** Our own reasons begin in lower case with what “it” is or does. */
+    private static boolean ours(IOException e) {
+        return e.getMessage() != null && e.getMessage().matches("(it|its|this) .*");
+    }
+
+    private static String inWords(IOException e) {
+        boolean ended = e.getCause() instanceof java.io.EOFException
+                || String.valueOf(e.getMessage()).contains("NOT_ENOUGH_DATA");
+        return ended ? "it ends before its picture does." : "its data is damaged.";
     }
 
     private ImageReader reader() throws IOException {

@@ -81,7 +81,8 @@ public final class LinearSpace {
 
     /**
      * Whether pixels of this space can be taken for pixels of the other as they stand: on a 9-step grid no encoded value
-     * differs by more than half a step of 8 bits.
+     * differs by more than half a step of 8 bits, or no light by more than a ten-thousandth (close to black, where a power curve
+     * is steep).
      */
     public boolean looksLike(LinearSpace other) {
         if (bands() != other.bands()) {
@@ -99,8 +100,9 @@ public final class LinearSpace {
             }
             double[] there = map.times(light);
             for (int b = 0; b < bands(); b++) {
-                double value = other.curve(b).encoded(Math.max(0, Math.min(1, there[b])));
-                if (Math.abs(value - encoded[b]) > 0.5 / 255) {
+                double clipped = Math.max(0, Math.min(1, there[b]));
+                boolean codeDiffers = Math.abs(other.curve(b).encoded(clipped) - encoded[b]) > 0.5 / 255;
+                if (codeDiffers && Math.abs(clipped - other.curve(b).linear(encoded[b])) > 1e-4) {
                     return false;
                 }
             }

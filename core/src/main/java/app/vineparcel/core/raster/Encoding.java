@@ -129,8 +129,10 @@ public final class Encoding {
         float[] light = new float[outColours];
         for (int pixel = 0; pixel * inBands < row.length; pixel++) {
             int at = pixel * inBands;
-            float alpha = source.hasAlpha() ? Math.max(0, Math.min(1, row[at + inBands - 1])) : 1;
-            float gain = keepAlpha && alpha > 0 ? 1 / alpha : 1;
+            float raw = source.hasAlpha() ? row[at + inBands - 1] : 1;
+            float alpha = Math.max(0, Math.min(1, raw));
+            // a filter may lift alpha and colour above 1 together; both are brought back by the same share
+            float gain = raw > 0 ? (keepAlpha ? 1 : alpha) / raw : 0;
             for (int out = 0; out < outColours; out++) {
                 float sum = 0;
                 for (int in = 0; in < inColours; in++) {

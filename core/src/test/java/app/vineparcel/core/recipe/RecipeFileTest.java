@@ -1,0 +1,131 @@
+package app.vineparcel.core.recipe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.geometry.Sizing;
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class RecipeFileTest {
+
+    private static Schema schema;
+
+    @BeforeAll
+    static void reads_the_schema_of_the_docs() throws IOException {
+        schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("../docs/recipe.schema.json")), InputFormat.JSON);
+    }
+
+    private static boolean schemaAccepts(String json) {
+        return schema.validate(json, InputFormat.JSON).isEmpty();
+    }
+
+    @Test
+    void an_almost_empty_recipe_has_the_defaults() throws RecipeException {
+        Recipe recipe = RecipeReader.read("{\"recipe\": 1}", "Plain");
+        assertThat(recipe.title()).isEqualTo("Plain");
+        assertThat(recipe.size()).isEqualTo(SizeClause.ORIGINAL);
+        assertThat(recipe.colour()).isEqualTo(ColourClause.SRGB);
+        assertThat(recipe.format()).isEqualTo(new OutputFormat.Jpeg(85, false, OutputFormat.Chroma.HALF));
+        assertThat(recipe.metadata()).isEqualTo(MetadataClause.RIGHTS);
+        assertThat(recipe.name()).isEqualTo("{stem}");
+        assertThat(recipe.folder()).isEmpty();
+        assertThat(schemaAccepts("{\"recipe\": 1}")).isTrue();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "'size': {'mode': 'long-edge', 'px': 2048}, 'format': {'type': 'jpeg', 'quality': 82, 'progressive': true, 'chroma': '4:4:4'}",
+                "'size': {'mode': 'fill', 'width': 1080, 'height': 1350, 'enlarge': true}, 'format': {'type': 'webp', 'quality': 70}",
+                "'size': {'mode': 'print', 'width': 10.5, 'height': 15, 'unit': 'cm', 'ppi': 240, 'fit': 'pad'}, 'format': {'type': 'tiff', 'bits': 16, 'compression': 'lzw'}",
+                "'size': {'mode': 'scale', 'factor': 0.5, 'ppi': 144}, 'format': {'type': 'png', 'bits': 24}, 'background': '#0a0b0c'",
+                "'size': {'mode': 'megapixels', 'mp': 1.5}, 'crop': {'aspect': '3:2'}, 'colour': {'profile': 'as-source', 'embed': false}",
+                "'metadata': {'keep': 'none', 'set': {'creator': 'Harrow Lane Growers'}}, 'name': '{stem|kebab}-{n:3}', 'folder': 'web/{recipe}'",
+            })
+    void every_clause_survives_its_file(String clauses) throws RecipeException {
+        String json = "{\"recipe\": 1, \"title\": \"T\", " + clauses.replace('\'', '"') + "}";
+        Recipe recipe = RecipeReader.read(json, "");
+        String written = RecipeWriter.write(recipe);
+        assertThat(RecipeReader.read(written, "")).isEqualTo(recipe);
+        assertThat(schemaAccepts(json)).isTrue();
+        assertThat(schemaAccepts(written)).isTrue();
+    }
+
+    /** Place, and a part of what is found or allowed; the schema of the docs refuses the same files. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            quoteCharacter = '"',
+            value = {
+                "'shapren': {}; /shapren; unknown key",
+                "'format': {'quality': 0}; /format/quality; from 1 to 100",
+                "'format': {'quality': 82.5}; /format/quality; whole number",
+                "'format': {'type': 'jpg'}; /format/type; allowed are jpeg, png",
+                "'format': {'type': 'png', 'quality': 3}; /format/quality; unknown key",
+                "'format': {'type': 'png', 'bits': 20}; /format/bits; allowed are 24",
+                "'size': {'mode': 'long-edge'}; /size/px; whole number of px",
+                "'size': {'mode': 'inside', 'width': 10}; /size/height; whole number",
+                "'size': {'px': 10}; /size/px; unknown key",
+                "'size': {'mode': 'width', 'px': '10'}; /size/px; whole number",
+                "'size': 5; /size; object in braces",
+                "'title': 5; /title; text in quotes",
+                "'colour': {'profile': 'rgb'}; /colour/profile; srgb",
+                "'colour': {'embed': 1}; /colour/embed; true or false",
+                "'background': 'white'; /background; #ffffff",
+                "'crop': {'aspect': '3/2'}; /crop/aspect; 3:2",
+                "'metadata': {'set': {'author': 'x'}}; /metadata/set/author; unknown key",
+                "'metadata': {'drop-location': false}; /metadata/drop-location; always dropped",
+            })
+    void a_fault_has_its_place_and_says_what_is_allowed(String clause, String pointer, String words) {
+        String json = "{\"recipe\": 1, " + clause.replace('\'', '"') + "}";
+        RecipeException refused = catchThrowableOfType(RecipeException.class, () -> RecipeReader.read(json, "T"));
+        assertThat(refused.faults()).hasSize(1);
+        assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
+        assertThat(refused.faults().get(0).sentence()).contains(words);
+        assertThat(schemaAccepts(json)).isFalse();
+    }
+
+    @Test
+    void templates_are_checked_with_the_recipe() {
+        RecipeException refused = catchThrowableOfType(
+                RecipeException.class,
+                () -> RecipeReader.read("{\"recipe\": 1, \"name\": \"{nmae}\", \"folder\": \"../up\"}", "T"));
+        assertThat(refused.faults()).extracting(RecipeFault::pointer).containsExactly("/name", "/folder");
+        assertThat(refused).hasMessageContaining("lead out of the destination");
+    }
+
+    @Test
+    void what_is_no_recipe_at_all_is_refused_in_words() {
+        for (String json : new String[] {"", "[]", "{", "{\"recipe\": 2}", "{}", "{\"recipe\": 1, \"recipe\": 1}"}) {
+            RecipeException refused = catchThrowableOfType(RecipeException.class, () -> RecipeReader.read(json, "T"));
+            assertThat(refused.faults()).as(json).isNotEmpty();
+        }
+    }
+
+    @Test
+    void sentences_say_what_a_clause_does() throws RecipeException {
+        Recipe recipe = RecipeReader.read(
+                "{\"recipe\": 1, \"size\": {\"mode\": \"inside\", \"width\": 2048, \"height\": 2048}, \"format\": {\"quality\": 82}}",
+                "T");
+        assertThat(Sentences.size(recipe.size())).isEqualTo("Fit inside 2048 × 2048 px, never enlarge");
+        assertThat(Sentences.format(recipe.format())).isEqualTo("JPEG, quality 82");
+        assertThat(Sentences.colour(recipe.colour())).isEqualTo("Convert to sRGB and embed it");
+        assertThat(Sentences.size(
+                        new SizeClause(new Sizing.Edge(Sizing.Side.LONG, 400), true, java.util.OptionalInt.empty())))
+                .isEqualTo("Long edge 400 px, enlarge where needed");
+        assertThat(Sentences.summary(recipe)).isEqualTo("2048 × 2048 · JPEG 82");
+    }
+}

@@ -1,0 +1,253 @@
+package app.vineparcel.core.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.CmykJpeg;
+import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.codec.PictureReader;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.MetadataReader;
+import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.metadata.Rights;
+import app.vineparcel.core.metadata.RightsBlocks;
+import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.testing.Pictures;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class RenderRunTest {
+
+    private static final SourceReader READER = new SourceReader(SourceReader.USUAL_BUDGET);
+
+    @TempDir
+    Path folder;
+
+    /** Copies what is placed into a folder, so that this test needs nothing of delivery. */
+    private RenditionSink into(String name) {
+        return (path, content) -> {
+            try {
+                Path file = folder.resolve(name).resolve(path);
+                Files.createDirectories(file.getParent());
+                content.writeTo(file);
+                return new RenditionSink.Placed(Files.size(file), "");
+            } catch (IOException e) {
+                throw new ProblemException(new Problem.CannotWrite(path, "", ""), e);
+            }
+        };
+    }
+
+    private static Recipe recipe(String clauses) {
+        try {
+            return RecipeReader.read("{\"recipe\": 1, \"title\": \"T\", " + clauses.replace('\'', '"') + "}", "");
+        } catch (RecipeException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    private static Plan plan(List<Path> files, Recipe... recipes) throws ProblemException {
+        List<PlanPiece> pieces = new ArrayList<>();
+        for (Path file : files) {
+            pieces.add(new PlanPiece("", file, "piece", READER.inspect(file), FocalPoint.CENTRE, pieces.size() + 1));
+        }
+        List<PlanColumn> columns = new ArrayList<>();
+        for (Recipe recipe : recipes) {
+            columns.add(new PlanColumn("", recipe, "", ""));
+        }
+        return new Planner("", LocalDate.of(2026, 10, 3)).plan(pieces, columns);
+    }
+
+    private Map<String, Outcome> render(Plan plan, String into, int threads) {
+        Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
+        new RenderRun(READER, into(into), (rendition, outcome) -> outcomes.put(rendition.path(), outcome), () -> false)
+                .render(plan, threads);
+        return outcomes;
+    }
+
+    private Path jpeg(String name, Pixels pixels, BuiltInProfile profile, int exifOrientation) throws IOException {
+        Optional<byte[]> exif = RightsBlocks.exif(
+                Rights.NONE.with(Map.of("creator", "Ida Fennel", "copyright", "© Harrow Lane Growers")));
+        exif.ifPresent(block -> {
+            for (int i = 0; i + 12 <= block.length; i++) {
+                boolean orientation = block[i] == 0x12 && block[i + 1] == 1 && block[i + 2] == 3 && block[i + 3] == 0;
+                if (orientation) {
+                    block[i + 8] = (byte) exifOrientation;
+                }
+            }
+        });
+        Path file = folder.resolve(name);
+        PictureWriter.of(new OutputFormat.Jpeg(95, false, OutputFormat.Chroma.FULL))
+                .write(pixels, new FileTags(Optional.of(profile.profile()), 300, exif, Optional.empty()), file);
+        return file;
+    }
+
+    @Test
+    void one_source_goes_through_all_its_recipes() throws Exception {
+        Path source = jpeg("field.jpg", Pictures.photo(300, 200, 1), BuiltInProfile.DISPLAY_P3, 6);
+        Plan plan = plan(
+                List.of(source),
+                recipe("'size': {'mode': 'long-edge', 'px': 150}, 'name': '{stem}-{width}'"),
+                recipe("'size': {'mode': 'fill', 'width': 80, 'height': 80}, 'format': {'type': 'webp'}"),
+                recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'romm-rgb'}, 'folder': 'print'"),
+                recipe("'size': {'mode': 'pad', 'width': 90, 'height': 90}, 'format': {'type': 'png'}"));
+        assertThat(plan.renditions())
+                .extracting(PlannedRendition::path)
+                .containsExactly("field-100.jpg", "field.webp", "print/field.tif", "field.png");
+        Map<String, Outcome> outcomes = render(plan, "out", 2);
+        assertThat(outcomes.values()).allMatch(Outcome.Done.class::isInstance).hasSize(4);
+        for (PlannedRendition planned : plan.renditions()) {
+            var info = READER.inspect(folder.resolve("out").resolve(planned.path()));
+            assertThat(info.size()).as(planned.path()).isEqualTo(planned.size());
+            assertThat(info.facts().orientation().exif()).isEqualTo(1);
+        }
+        assertThat(READER.inspect(folder.resolve("out/print/field.tif")).profileTitle())
+                .isEqualTo("ROMM RGB");
+        PhotoFacts facts = MetadataReader.read(folder.resolve("out/field-100.jpg"));
+        assertThat(facts.creator()).contains("Ida Fennel");
+        assertThat(facts.copyright()).contains("© Harrow Lane Growers");
+    }
+
+    @Test
+    void a_colour_of_display_p3_arrives_as_the_same_colour_in_srgb() throws Exception {
+        Path source = jpeg(
+                "patch.jpg", Pictures.rgb(64, 64, (x, y) -> 200 << 16 | 120 << 8 | 90), BuiltInProfile.DISPLAY_P3, 1);
+        render(
+                plan(List.of(source), recipe("'format': {'type': 'png'}, 'size': {'mode': 'width', 'px': 16}")),
+                "out",
+                1);
+        Pixels out = PictureReader.of(PictureFormat.PNG)
+                .read(folder.resolve("out/patch.png"))
+                .pixels();
+        assertThat(out.sample(8, 8, 0)).isBetween(211, 215);
+        assertThat(out.sample(8, 8, 1)).isBetween(113, 117);
+        assertThat(out.sample(8, 8, 2)).isBetween(81, 85);
+    }
+
+    @Test
+    void cmyk_becomes_srgb_with_white_paper_and_black_black() throws Exception {
+        Path paper = CmykJpeg.write(folder.resolve("paper.jpg"), 2, 0, 0, 0, 0);
+        Path black = CmykJpeg.write(folder.resolve("black.jpg"), 0, 255, 255, 255, 255);
+        Path magenta = CmykJpeg.write(folder.resolve("magenta.jpg"), 0, 0, 255, 0, 0);
+        render(plan(List.of(paper, black, magenta), recipe("'format': {'type': 'png'}")), "out", 1);
+        assertThat(middle("paper.png")).satisfies(rgb -> assertThat(rgb).allMatch(v -> v >= 252));
+        assertThat(middle("black.png")).satisfies(rgb -> assertThat(rgb).allMatch(v -> v <= 4));
+        List<Integer> ink = middle("magenta.png");
+        assertThat(ink.get(0)).isGreaterThan(180);
+        assertThat(ink.get(1)).isLessThan(60);
+        assertThat(ink.get(2)).isBetween(90, 170);
+    }
+
+    private List<Integer> middle(String name) throws IOException {
+        Pixels pixels = PictureReader.of(PictureFormat.PNG)
+                .read(folder.resolve("out").resolve(name))
+                .pixels();
+        return List.of(pixels.sample(8, 8, 0), pixels.sample(8, 8, 1), pixels.sample(8, 8, 2));
+    }
+
+    @Test
+    void the_same_run_gives_the_same_bytes() throws Exception {
+        Path source = jpeg("field.jpg", Pictures.photo(300, 200, 1), BuiltInProfile.ADOBE_RGB_COMPATIBLE, 1);
+        Plan plan = plan(
+                List.of(source),
+                recipe("'size': {'mode': 'long-edge', 'px': 150}"),
+                recipe("'format': {'type': 'png'}"),
+                recipe("'format': {'type': 'webp'}"),
+                recipe("'format': {'type': 'tiff', 'bits': 16}"));
+        render(plan, "first", 1);
+        render(plan, "second", 3);
+        for (PlannedRendition planned : plan.renditions()) {
+            assertThat(folder.resolve("second").resolve(planned.path()))
+                    .hasSameBinaryContentAs(folder.resolve("first").resolve(planned.path()));
+        }
+    }
+
+    @Test
+    void a_source_that_fails_stops_no_other() throws Exception {
+        Path sound = jpeg("sound.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
+        Path broken = jpeg("broken.jpg", Pictures.photo(200, 200, 1), BuiltInProfile.SRGB, 1);
+        Path gone = jpeg("gone.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
+        Plan plan = plan(List.of(broken, gone, sound), recipe("'folder': 'a'"), recipe("'folder': 'b'"));
+        byte[] whole = Files.readAllBytes(broken);
+        Files.write(broken, java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.delete(gone);
+        Map<String, Outcome> outcomes = render(plan, "out", 2);
+        assertThat(outcomes.get("a/sound.jpg")).isInstanceOf(Outcome.Done.class);
+        assertThat(outcomes.get("b/sound.jpg")).isInstanceOf(Outcome.Done.class);
+        assertThat(problem(outcomes, "a/broken.jpg").sentence()).contains("broken.jpg", "ends before its picture does");
+        assertThat(problem(outcomes, "b/gone.jpg").sentence()).contains("gone.jpg", "no longer there");
+        assertThat(folder.resolve("out/a/broken.jpg")).doesNotExist();
+    }
+
+    private static Problem problem(Map<String, Outcome> outcomes, String path) {
+        return ((Outcome.Failed) outcomes.get(path)).problem();
+    }
+
+    @Test
+    void two_renditions_never_share_a_path() throws Exception {
+        Path source = jpeg("field.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
+        Plan plan = plan(List.of(source), recipe("'name': 'x'"), recipe("'name': 'X', 'format': {'quality': 50}"));
+        assertThat(plan.renditions().get(0).canBeMade()).isTrue();
+        assertThat(plan.renditions().get(1).findings())
+                .extracting(f -> f.code())
+                .containsExactly("same-path");
+        assertThat(problem(render(plan, "out", 1), "X.jpg").reason()).contains("already to be written");
+    }
+
+    @Test
+    void stopping_leaves_the_rest_out() throws Exception {
+        Path source = jpeg("field.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
+        Plan plan = plan(List.of(source), recipe("'folder': 'a'"), recipe("'folder': 'b'"), recipe("'folder': 'c'"));
+        List<Outcome> outcomes = new ArrayList<>();
+        new RenderRun(READER, into("out"), (r, outcome) -> outcomes.add(outcome), () -> !outcomes.isEmpty())
+                .render(plan, 1);
+        assertThat(outcomes.get(0)).isInstanceOf(Outcome.Done.class);
+        assertThat(outcomes.subList(1, 3)).allMatch(Outcome.LeftOut.class::isInstance);
+    }
+
+    @Test
+    void transparency_is_flattened_on_the_matte_or_kept() throws Exception {
+        Pixels clear = Pixels.of8(new PixelSize(20, 20), 4, true, new byte[20 * 20 * 4]);
+        Path source = folder.resolve("clear.png");
+        PictureWriter.of(new OutputFormat.Png(32)).write(clear, FileTags.plain(72), source);
+        render(
+                plan(
+                        List.of(source),
+                        recipe("'format': {'type': 'png', 'bits': 24}, 'background': '#204060', 'name': 'matte'"),
+                        recipe("'format': {'type': 'png', 'bits': 24}, 'name': 'white'"),
+                        recipe(
+                                "'format': {'type': 'png'}, 'size': {'mode': 'pad', 'width': 10, 'height': 20}, 'name': 'kept'")),
+                "out",
+                1);
+        assertThat(middle("matte.png")).containsExactly(0x20, 0x40, 0x60);
+        assertThat(middle("white.png")).containsExactly(255, 255, 255);
+        Pixels kept = PictureReader.of(PictureFormat.PNG)
+                .read(folder.resolve("out/kept.png"))
+                .pixels();
+        assertThat(kept.size()).isEqualTo(new PixelSize(10, 20));
+        assertThat(kept.sample(5, 10, 3)).isZero();
+    }
+}
