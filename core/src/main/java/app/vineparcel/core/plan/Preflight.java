@@ -23,7 +23,7 @@ final class Preflight {
                         "broken-profile",
                         "The embedded profile cannot be used: %s. The picture is read as sRGB; tag it again if that looks wrong."
                                 .formatted(fault))));
-        boolean inks = source.profile().map(p -> p.model() == ColourModel.CMYK).orElse(false);
+        boolean inks = source.profileModel().equals(java.util.Optional.of(ColourModel.CMYK));
         if (inks && recipe.colour().asSource()) {
             findings.add(new Finding(
                     Finding.Level.BLOCKER,

@@ -41,6 +41,13 @@ public final class SourceReader {
 
     /** Header, profile and metadata, without the pixels. */
     public SourceInfo inspect(Path file) throws ProblemException {
+        return look(file).info();
+    }
+
+    /** What can be known without pixels, and the profile itself. */
+    private record Look(SourceInfo info, Optional<IccProfile> profile) {}
+
+    private Look look(Path file) throws ProblemException {
         String name = file.getFileName().toString();
         try {
             PictureFormat format = format(file, name);
@@ -57,8 +64,16 @@ public final class SourceReader {
                     fault = Optional.of(e.getMessage());
                 }
             }
-            return new SourceInfo(
-                    name, Files.size(file), format, facts.orientation().seen(stored), profile, fault, facts);
+            SourceInfo info = new SourceInfo(
+                    name,
+                    Files.size(file),
+                    format,
+                    facts.orientation().seen(stored),
+                    profile.map(IccProfile::title),
+                    profile.map(IccProfile::model),
+                    fault,
+                    facts);
+            return new Look(info, profile);
         } catch (IOException e) {
             throw unreadable(file, name, e);
         }
@@ -66,11 +81,15 @@ public final class SourceReader {
 
     /** Everything, pixels included, turned upright. */
     public OpenedSource open(Path file) throws ProblemException {
-        SourceInfo info = inspect(file);
+        Look look = look(file);
+        SourceInfo info = look.info();
         try {
             Decoded decoded = PictureReader.of(info.format()).read(file);
             return new OpenedSource(
-                    info, Turning.upright(decoded.pixels(), info.facts().orientation()), decoded.model());
+                    info,
+                    look.profile(),
+                    Turning.upright(decoded.pixels(), info.facts().orientation()),
+                    decoded.model());
         } catch (IOException e) {
             throw unreadable(file, info.fileName(), e);
         } catch (OutOfMemoryError e) {

@@ -1,0 +1,183 @@
+package app.vineparcel.cli;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeFault;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.render.RenderRun;
+import app.vineparcel.core.source.SourceReader;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code parcel render}: puts sources through recipes into a folder. */
+@Command(
+        name = "render",
+        mixinStandardHelpOptions = true,
+        versionProvider = RenderCommand.Version.class,
+        sortOptions = false,
+        description = "Puts sources through recipes and writes the renditions into a folder.",
+        footer = {
+            "",
+            "Exit status: 0 all rendered, 1 at least one failed or a blocker was found, 2 the call or a recipe is wrong.",
+            "",
+            "Example:",
+            "  parcel render --recipe shop.recipe.json --into out --plan photos/"
+        })
+public final class RenderCommand implements Callable<Integer> {
+
+    private static final int ALL_WELL = 0;
+    private static final int SOMETHING_FAILED = 1;
+    private static final int BAD_CALL = 2;
+
+    @Option(
+            names = "--recipe",
+            required = true,
+            arity = "1",
+            paramLabel = "FILE",
+            description = "A recipe file; may be given several times.")
+    private List<Path> recipes = List.of();
+
+    @Option(names = "--into", required = true, paramLabel = "DIR", description = "The folder that the files go into.")
+    private Path into = Path.of("");
+
+    @Option(names = "--plan", description = "Print what would be made and render nothing.")
+    private boolean planOnly;
+
+    @Option(names = "--json", description = "One JSON object a line on standard output for each rendition.")
+    private boolean json;
+
+    @Option(
+            names = "--threads",
+            paramLabel = "N",
+            description = "How many sources at once; as many as there are processors unless given.")
+    private int threads = Runtime.getRuntime().availableProcessors();
+
+    @Option(
+            names = "--pixel-limit",
+            paramLabel = "MP",
+            description = "Refuse sources of more million pixels (${DEFAULT-VALUE}).")
+    private long pixelLimit = SourceReader.USUAL_BUDGET / 1_000_000;
+
+    @Parameters(arity = "1..*", paramLabel = "SOURCE", description = "Picture files, or folders of them.")
+    private List<Path> sources = List.of();
+
+    @Spec
+    private CommandSpec spec;
+
+    private final Clock clock;
+
+    RenderCommand(Clock clock) {
+        this.clock = clock;
+    }
+
+    /** The entry of the command line. */
+    public static void main(String[] args) {
+        System.exit(commandLine(Clock.systemDefaultZone()).execute(args));
+    }
+
+    static CommandLine commandLine(Clock clock) {
+        return new CommandLine(new RenderCommand(clock))
+                .setOut(new PrintWriter(
+                        new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out)),
+                        true,
+                        java.nio.charset.StandardCharsets.UTF_8))
+                .setUsageHelpAutoWidth(true);
+    }
+
+    @Override
+    public Integer call() {
+        if (threads < 1 || threads > 64 || pixelLimit < 1) {
+            return refused("--threads goes from 1 to 64 and --pixel-limit is at least 1.");
+        }
+        Optional<List<PlanColumn>> columns = columns();
+        if (columns.isEmpty()) {
+            return BAD_CALL;
+        }
+        SourceReader reader = new SourceReader(pixelLimit * 1_000_000);
+        SourceList list;
+        try {
+            list = SourceList.of(sources, reader);
+        } catch (IOException e) {
+            return refused("A source folder cannot be read: " + e.getMessage());
+        }
+        Plan plan = new app.vineparcel.core.plan.Planner("", LocalDate.now(clock)).plan(list.pieces(), columns.get());
+        Report report = json
+                ? new JsonReport(spec.commandLine().getOut())
+                : new TextReport(spec.commandLine().getOut());
+        list.unreadable().forEach(source -> columns.get().forEach(column -> report.unreadable(source, column)));
+        return planOnly ? planned(plan, list, report) : rendered(plan, list, report, reader);
+    }
+
+    private int planned(Plan plan, SourceList list, Report report) {
+        plan.renditions().forEach(report::planned);
+        report.endOfPlan(plan);
+        return plan.count(Finding.Level.BLOCKER) > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
+    }
+
+    private int rendered(Plan plan, SourceList list, Report report, SourceReader reader) {
+        try {
+            Destination destination = Destination.at(into);
+            Tally tally = new Tally(report);
+            new RenderRun(reader, destination, tally, () -> false).render(plan, threads);
+            report.endOfRun(tally.done(), tally.failed() + list.unreadable().size() * recipes.size());
+            return tally.failed() > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
+        } catch (ProblemException e) {
+            spec.commandLine().getErr().println(e.problem().sentence());
+            return SOMETHING_FAILED;
+        }
+    }
+
+    /** The recipes, or nothing after their faults were told. */
+    private Optional<List<PlanColumn>> columns() {
+        List<PlanColumn> columns = new ArrayList<>();
+        boolean sound = true;
+        for (Path file : recipes) {
+            try {
+                String title = file.getFileName().toString().replaceFirst("(\\.recipe)?\\.json$", "");
+                columns.add(new PlanColumn(file.toString(), RecipeReader.read(Files.readString(file), title), "", ""));
+            } catch (RecipeException e) {
+                sound = false;
+                for (RecipeFault fault : e.faults()) {
+                    spec.commandLine().getErr().println(file + ": " + fault.sentence());
+                }
+            } catch (IOException e) {
+                sound = false;
+                refused(file + ": the recipe cannot be read; check that the file is there and is UTF-8.");
+            }
+        }
+        return sound ? Optional.of(columns) : Optional.empty();
+    }
+
+    private int refused(String words) {
+        spec.commandLine().getErr().println(words);
+        return BAD_CALL;
+    }
+
+    /** The version that the jar was built as. */
+    static final class Version implements CommandLine.IVersionProvider {
+        @Override
+        public String[] getVersion() {
+            String version = RenderCommand.class.getPackage().getImplementationVersion();
+            return new String[] {"Vine Parcel " + (version == null ? "(built from source)" : version)};
+        }
+    }
+}

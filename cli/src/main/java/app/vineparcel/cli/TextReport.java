@@ -1,0 +1,75 @@
+package app.vineparcel.cli;
+
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.render.Outcome;
+import java.io.PrintWriter;
+import java.util.Locale;
+
+/** For people: a line a rendition. */
+final class TextReport implements Report {
+
+    private final PrintWriter out;
+
+    TextReport(PrintWriter out) {
+        this.out = out;
+    }
+
+    @Override
+    public synchronized void unreadable(SourceList.Unreadable source, PlanColumn column) {
+        out.println("failed   " + source.file() + "  " + source.problem().reason() + " "
+                + source.problem().remedy());
+    }
+
+    @Override
+    public synchronized void planned(PlannedRendition rendition) {
+        out.println("planned  %s  %s  about %s"
+                .formatted(rendition.path(), rendition.size(), weight(rendition.predictedBytes())));
+        findings(rendition);
+    }
+
+    @Override
+    public synchronized void finished(PlannedRendition rendition, Outcome outcome) {
+        if (outcome instanceof Outcome.Done done) {
+            out.println("done     %s  %s  %s".formatted(rendition.path(), done.size(), weight(done.bytes())));
+            findings(rendition);
+        } else if (outcome instanceof Outcome.Failed failed) {
+            out.println("failed   " + rendition.path() + "  " + failed.problem().reason() + " "
+                    + failed.problem().remedy());
+        }
+    }
+
+    private void findings(PlannedRendition rendition) {
+        for (Finding finding : rendition.findings()) {
+            out.println("         " + finding.level().name().toLowerCase(Locale.ROOT) + ": " + finding.message());
+        }
+    }
+
+    @Override
+    public void endOfPlan(Plan plan) {
+        out.println("%d renditions, about %s; %d blockers, %d cautions, %d hints"
+                .formatted(
+                        plan.renditions().size(),
+                        weight(plan.predictedBytes()),
+                        plan.count(Finding.Level.BLOCKER),
+                        plan.count(Finding.Level.CAUTION),
+                        plan.count(Finding.Level.HINT)));
+    }
+
+    @Override
+    public void endOfRun(int done, int failed) {
+        out.println(done + " done, " + failed + " failed");
+    }
+
+    /** Powers of ten, as on the pages. */
+    static String weight(long bytes) {
+        if (bytes < 1_000_000) {
+            return String.format(Locale.ROOT, "%.0f kB", Math.max(1, bytes / 1e3));
+        }
+        return bytes < 1_000_000_000
+                ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6)
+                : String.format(Locale.ROOT, "%.2f GB", bytes / 1e9);
+    }
+}

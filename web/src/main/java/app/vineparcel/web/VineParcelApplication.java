@@ -1,0 +1,23 @@
+package app.vineparcel.web;
+
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.annotation.Bean;
+
+/** Starts the application. */
+@SpringBootApplication
+@ConfigurationPropertiesScan
+public class VineParcelApplication {
+
+    /** The entry. */
+    public static void main(String[] args) {
+        SpringApplication.run(VineParcelApplication.class, args);
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemDefaultZone();
+    }
+}

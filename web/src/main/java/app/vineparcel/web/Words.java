@@ -1,0 +1,60 @@
+package app.vineparcel.web;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+
+/** Numbers and times as people read them. */
+public final class Words {
+
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.ENGLISH);
+
+    /** A weight in powers of ten: {@code 412 kB}. */
+    public String weight(long bytes) {
+        if (bytes < 1_000_000) {
+            return String.format(Locale.ROOT, "%d kB", Math.max(1, Math.round(bytes / 1e3)));
+        }
+        if (bytes < 1_000_000_000) {
+            return String.format(Locale.ROOT, bytes < 10_000_000 ? "%.1f MB" : "%.0f MB", bytes / 1e6);
+        }
+        return String.format(Locale.ROOT, "%.2f GB", bytes / 1e9);
+    }
+
+    /** A weight to the byte: {@code 412,345 bytes}. */
+    public String exactly(long bytes) {
+        return String.format(Locale.ROOT, "%,d bytes", bytes);
+    }
+
+    /** A time on the camera's clock. */
+    public String moment(LocalDateTime time) {
+        return MOMENT.format(time);
+    }
+
+    /** A time in the zone of this machine, which is the person's. */
+    public String moment(Instant time) {
+        return MOMENT.format(time.atZone(ZoneId.systemDefault()));
+    }
+
+    /** A stretch of time: {@code 3 min 20 s}. */
+    public String stretch(Duration time) {
+        return stretch(Math.round(time.toMillis() / 1000.0));
+    }
+
+    /** A stretch of seconds. */
+    public String stretch(long seconds) {
+        if (seconds < 60) {
+            return Math.max(1, seconds) + " s";
+        }
+        return seconds < 3600
+                ? seconds / 60 + " min" + (seconds % 60 == 0 ? "" : " " + seconds % 60 + " s")
+                : seconds / 3600 + " h " + seconds % 3600 / 60 + " min";
+    }
+
+    /** A count with its word: {@code 1 file}, {@code 3 files}. */
+    public String count(long number, String one) {
+        return String.format(Locale.ROOT, "%,d %s", number, number == 1 ? one : one + "s");
+    }
+}

@@ -1,0 +1,56 @@
+package app.vineparcel.web.deliveries;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.runs.Rendition;
+import app.vineparcel.web.runs.RunService;
+import app.vineparcel.web.runs.RunSummary;
+import app.vineparcel.web.storage.DeliveryFolders;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.List;
+import org.springframework.stereotype.Service;
+
+/** Finds what runs left in place. */
+@Service
+class DeliveryService {
+
+    private final RunService runs;
+    private final DeliveryFolders folders;
+
+    DeliveryService(RunService runs, DeliveryFolders folders) {
+        this.runs = runs;
+        this.folders = folders;
+    }
+
+    /** The runs of an assignment that left anything, the newest first. */
+    List<RunSummary> all(long assignmentId) {
+        return runs.summaries(assignmentId).stream().filter(s -> s.done() > 0).toList();
+    }
+
+    List<Rendition> files(long runId) {
+        return runs.renditions(runId).stream().filter(Rendition::isDone).toList();
+    }
+
+    Path root(long assignmentId) {
+        return folders.of(assignmentId);
+    }
+
+    /**
+     * The file of a rendition.
+     *
+     * @throws ProblemException if it was never made, or somebody moved it away
+     */
+    Path file(Rendition rendition) throws ProblemException {
+        Path root = root(runs.get(rendition.runId()).assignmentId());
+        Path file = root.resolve(rendition.path()).normalize();
+        if (!rendition.isDone() || !file.startsWith(root) || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
+            throw new ProblemException(new Problem.Vanished(
+                    rendition.path(),
+                    "The file is no longer in its place.",
+                    "Render it again, or look where it was moved."));
+        }
+        return file;
+    }
+}

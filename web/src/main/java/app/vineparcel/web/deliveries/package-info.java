@@ -1,0 +1,7 @@
+/**
+ * What runs left in folders: looking at it and taking it along.
+ */
+@NullMarked
+package app.vineparcel.web.deliveries;
+
+import org.jspecify.annotations.NullMarked;

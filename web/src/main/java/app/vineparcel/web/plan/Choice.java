@@ -1,0 +1,52 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Which cells of the plan are on, as the page sends them: columns with the keys of their sources, such as
+ * {@code 1.3=10,11;2.5=10}, a column being the keys of channel and recipe.
+ *
+ * @param sourcesByColumn never empty
+ */
+record Choice(Map<Column, Set<Long>> sourcesByColumn) {
+
+    /** A recipe within a channel. */
+    record Column(long channelId, long recipeId) {}
+
+    static Choice parse(String text) throws ProblemException {
+        Map<Column, Set<Long>> chosen = new LinkedHashMap<>();
+        try {
+            for (String part : text.split(";")) {
+                if (part.isBlank()) {
+                    continue;
+                }
+                String[] sides = part.split("=", 2);
+                String[] column = sides[0].split("\\.", 2);
+                Set<Long> sources = new LinkedHashSet<>();
+                for (String id : sides[1].split(",")) {
+                    sources.add(Long.valueOf(id));
+                }
+                chosen.put(new Column(Long.parseLong(column[0]), Long.parseLong(column[1])), sources);
+            }
+        } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+            throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");
+        }
+        if (chosen.isEmpty()) {
+            throw nothing("Nothing is chosen.", "Turn on at least one cell of the plan.");
+        }
+        return new Choice(chosen);
+    }
+
+    private static ProblemException nothing(String reason, String remedy) {
+        return new ProblemException(new Problem.BadRequest("The plan", reason, remedy));
+    }
+
+    boolean has(Column column, long sourceId) {
+        return sourcesByColumn.getOrDefault(column, Set.of()).contains(sourceId);
+    }
+}

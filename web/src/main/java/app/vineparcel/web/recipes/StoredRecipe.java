@@ -1,0 +1,67 @@
+package app.vineparcel.web.recipes;
+
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.recipe.RecipeWriter;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import org.jspecify.annotations.Nullable;
+
+/** A recipe as it is kept: its file's text, and how often it was changed. */
+@Entity
+@Table(name = "recipe")
+public class StoredRecipe {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private @Nullable Long id;
+
+    private String title = "";
+    private int version;
+    private String body = "";
+
+    /** For Hibernate. */
+    protected StoredRecipe() {}
+
+    StoredRecipe(Recipe recipe) {
+        change(recipe);
+    }
+
+    void change(Recipe recipe) {
+        this.title = recipe.title();
+        this.body = RecipeWriter.write(recipe);
+        this.version++;
+    }
+
+    /** The key, once stored. */
+    public long id() {
+        return id == null ? 0 : id;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    /** Counts from 1, one more with every change that was kept. */
+    public int version() {
+        return version;
+    }
+
+    /** The recipe file. */
+    public String body() {
+        return body;
+    }
+
+    /** The recipe. Only sound ones are ever stored. */
+    public Recipe recipe() {
+        try {
+            return RecipeReader.read(body, title);
+        } catch (RecipeException e) {
+            throw new IllegalStateException("the stored recipe " + id + " cannot be read", e);
+        }
+    }
+}

@@ -1,0 +1,183 @@
+package app.vineparcel.web.runs;
+
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.core.render.Outcome;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+/** One output file of a run, with the recipe as it then stood. */
+@Entity
+public class Rendition {
+
+    /** How far it has come. */
+    public enum State {
+        WAITING,
+        RENDERING,
+        DONE,
+        FAILED,
+        LEFT_OUT
+    }
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private @Nullable Long id;
+
+    private long runId;
+    private int position;
+    private long sourceId;
+    private int sourceNumber;
+    private String channel = "";
+    private String channelFolder = "";
+    private String recipeTitle = "";
+    private String recipeBody = "";
+    private String path = "";
+
+    @Enumerated(EnumType.STRING)
+    private State state = State.WAITING;
+
+    private int width;
+    private int height;
+    private long predictedBytes;
+    private @Nullable Long bytes;
+
+    @JdbcTypeCode(SqlTypes.CHAR)
+    @Column(length = 64)
+    private @Nullable String sha256;
+
+    private @Nullable Long millis;
+    private @Nullable String reason;
+    private @Nullable String remedy;
+
+    /** For Hibernate. */
+    protected Rendition() {}
+
+    Rendition(long runId, int position, PlannedRendition planned) {
+        this.runId = runId;
+        this.position = position;
+        this.sourceId = Long.parseLong(planned.piece().id());
+        this.sourceNumber = planned.piece().number();
+        this.channel = planned.column().channel();
+        this.channelFolder = planned.column().folder();
+        this.recipeTitle = planned.column().recipe().title();
+        this.recipeBody = RecipeWriter.write(planned.column().recipe());
+        this.path = planned.path();
+        this.width = planned.size().width();
+        this.height = planned.size().height();
+        this.predictedBytes = planned.predictedBytes();
+    }
+
+    void begin() {
+        state = State.RENDERING;
+    }
+
+    void end(Outcome outcome) {
+        millis = outcome.millis();
+        if (outcome instanceof Outcome.Done done) {
+            state = State.DONE;
+            width = done.size().width();
+            height = done.size().height();
+            bytes = done.bytes();
+            sha256 = done.sha256();
+        } else if (outcome instanceof Outcome.Failed failed) {
+            state = State.FAILED;
+            reason = failed.problem().reason();
+            remedy = failed.problem().remedy();
+        } else {
+            state = State.LEFT_OUT;
+        }
+    }
+
+    /** The key, once stored. */
+    public long id() {
+        return id == null ? 0 : id;
+    }
+
+    public long runId() {
+        return runId;
+    }
+
+    public long sourceId() {
+        return sourceId;
+    }
+
+    int sourceNumber() {
+        return sourceNumber;
+    }
+
+    public String channel() {
+        return channel;
+    }
+
+    String channelFolder() {
+        return channelFolder;
+    }
+
+    public String recipeTitle() {
+        return recipeTitle;
+    }
+
+    /** The recipe file as it stood when the run was started. */
+    public String recipeBody() {
+        return recipeBody;
+    }
+
+    /** Relative to the assignment's destination. */
+    public String path() {
+        return path;
+    }
+
+    public State state() {
+        return state;
+    }
+
+    public boolean isDone() {
+        return state == State.DONE;
+    }
+
+    public int width() {
+        return width;
+    }
+
+    public int height() {
+        return height;
+    }
+
+    /** The file's size; as predicted until it is there. */
+    public long bytes() {
+        return bytes == null ? predictedBytes : bytes;
+    }
+
+    /** The sum of the file's content; empty until it is there. */
+    public String sha256() {
+        return sha256 == null ? "" : sha256;
+    }
+
+    /** How long it took, ms. */
+    public long millis() {
+        return millis == null ? 0 : millis;
+    }
+
+    /** Why it failed; empty otherwise. */
+    public String reason() {
+        return reason == null ? "" : reason;
+    }
+
+    /** What to do about it; empty otherwise. */
+    public String remedy() {
+        return remedy == null ? "" : remedy;
+    }
+
+    /** The last part of the path. */
+    public String fileName() {
+        return path.substring(path.lastIndexOf('/') + 1);
+    }
+}

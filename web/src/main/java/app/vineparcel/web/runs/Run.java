@@ -1,0 +1,97 @@
+package app.vineparcel.web.runs;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** One execution of a plan, or of a part of it. */
+@Entity
+public class Run {
+
+    /** How far it has come. */
+    public enum State {
+        WAITING,
+        RENDERING,
+        DONE,
+        STOPPED,
+        INTERRUPTED;
+
+        /** Whether nothing more happens to it. */
+        public boolean isOver() {
+            return this == DONE || this == STOPPED || this == INTERRUPTED;
+        }
+    }
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private @Nullable Long id;
+
+    private long assignmentId;
+    private int number;
+
+    @Enumerated(EnumType.STRING)
+    private State state = State.WAITING;
+
+    private Instant createdAt = Instant.EPOCH;
+    private @Nullable Instant startedAt;
+    private @Nullable Instant endedAt;
+
+    /** For Hibernate. */
+    protected Run() {}
+
+    Run(long assignmentId, int number, Instant createdAt) {
+        this.assignmentId = assignmentId;
+        this.number = number;
+        this.createdAt = createdAt;
+    }
+
+    void begin(Instant now) {
+        state = State.RENDERING;
+        startedAt = now;
+    }
+
+    void end(State how, Instant now) {
+        state = how;
+        endedAt = now;
+    }
+
+    /** The key, once stored. */
+    public long id() {
+        return id == null ? 0 : id;
+    }
+
+    public long assignmentId() {
+        return assignmentId;
+    }
+
+    /** Counts the assignment's runs from 1. */
+    public int number() {
+        return number;
+    }
+
+    public State state() {
+        return state;
+    }
+
+    public Instant createdAt() {
+        return createdAt;
+    }
+
+    public Optional<Instant> startedAt() {
+        return Optional.ofNullable(startedAt);
+    }
+
+    /** How long it took, once it is over. */
+    public Optional<Duration> took() {
+        return startedAt == null || endedAt == null
+                ? Optional.empty()
+                : Optional.of(Duration.between(startedAt, endedAt));
+    }
+}

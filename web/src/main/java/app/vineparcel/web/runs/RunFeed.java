@@ -1,0 +1,107 @@
+package app.vineparcel.web.runs;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Words;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+
+/**
+ * Tells open pages how runs go. Everything told comes from the database, so a page that is reloaded or comes back later is right at
+ * once; only rows that changed since the last telling are sent.
+ */
+@Component
+class RunFeed {
+
+    private static final Logger LOG = LoggerFactory.getLogger(RunFeed.class);
+    private static final long PERIOD_MILLIS = 300;
+
+    /** A page that listens, with what it was told of each rendition. */
+    private static final class Listener {
+        private final long runId;
+        private final SseEmitter emitter = new SseEmitter(0L);
+        private final Map<Long, Rendition.State> told = new HashMap<>();
+        private volatile boolean gone;
+
+        private Listener(long runId) {
+            this.runId = runId;
+        }
+    }
+
+    private final RunService runs;
+    private final ITemplateEngine templates;
+    private final Words words = new Words();
+    private final List<Listener> listeners = new CopyOnWriteArrayList<>();
+    private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor();
+
+    RunFeed(RunService runs, ITemplateEngine templates) {
+        this.runs = runs;
+        this.templates = templates;
+        clockwork.scheduleWithFixedDelay(this::tellAll, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
+    }
+
+    SseEmitter subscribe(long runId) {
+        Listener listener = new Listener(runId);
+        Runnable leave = () -> {
+            listener.gone = true;
+            listeners.remove(listener);
+        };
+        listener.emitter.onCompletion(leave);
+        listener.emitter.onTimeout(leave);
+        listener.emitter.onError(e -> leave.run());
+        listeners.add(listener);
+        return listener.emitter;
+    }
+
+    private void tellAll() {
+        for (Listener listener : listeners) {
+            try {
+                tell(listener);
+            } catch (IOException | IllegalStateException left) {
+                listeners.remove(listener);
+            } catch (ProblemException | RuntimeException e) {
+                LOG.warn("telling about run {} failed", listener.runId, e);
+                listeners.remove(listener);
+                listener.emitter.complete();
+            }
+        }
+    }
+
+    private void tell(Listener listener) throws IOException, ProblemException {
+        RunSummary summary = runs.summary(listener.runId);
+        List<Rendition> changed = runs.renditions(listener.runId).stream()
+                .filter(r -> r.state() != listener.told.put(r.id(), r.state()))
+                .toList();
+        Context context = new Context();
+        context.setVariable("words", words);
+        context.setVariable("summary", summary);
+        context.setVariable("changed", changed);
+        String html = templates.process("runs/progress", Set.of("update"), context);
+        listener.emitter.send(SseEmitter.event().name("progress").data(html, MediaType.TEXT_HTML));
+        if (summary.run().state().isOver() && !listener.gone) {
+            listener.emitter.send(SseEmitter.event().name("over").data("over"));
+            listeners.remove(listener);
+            listener.emitter.complete();
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        clockwork.shutdownNow();
+        listeners.forEach(listener -> listener.emitter.complete());
+    }
+}

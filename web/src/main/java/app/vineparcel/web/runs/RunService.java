@@ -1,0 +1,125 @@
+package app.vineparcel.web.runs;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.Plan;
+import app.vineparcel.web.assignments.Assignment;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Starts, stops and finds runs. */
+@Service
+public class RunService {
+
+    private final RunRepository runs;
+    private final RenditionRepository renditions;
+    private final RunWorker worker;
+    private final Clock clock;
+
+    RunService(RunRepository runs, RenditionRepository renditions, RunWorker worker, Clock clock) {
+        this.runs = runs;
+        this.renditions = renditions;
+        this.worker = worker;
+        this.clock = clock;
+    }
+
+    /** Keeps what shall be made and starts on it in the background; returns the run's key. */
+    @Transactional
+    public long start(Assignment assignment, Plan plan) {
+        Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant()));
+        List<Rendition> all = new ArrayList<>();
+        plan.renditions().forEach(planned -> all.add(new Rendition(run.id(), all.size() + 1, planned)));
+        renditions.saveAll(all);
+        worker.queueAfterCommit(run.id());
+        return run.id();
+    }
+
+    /** Lets what is being rendered end and leaves the rest out. */
+    public void stop(long runId) {
+        worker.stop(runId);
+    }
+
+    /**
+     * One run.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public Run get(long runId) throws ProblemException {
+        return runs.findById(runId)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "run " + runId, "There is no such run.", "Choose one from the list of runs.")));
+    }
+
+    /** One run in numbers. */
+    public RunSummary summary(long runId) throws ProblemException {
+        return summaries(List.of(get(runId))).get(0);
+    }
+
+    /** An assignment's runs in numbers, the newest first. */
+    public List<RunSummary> summaries(long assignmentId) {
+        return summaries(runs.findByAssignmentIdOrderByNumberDesc(assignmentId));
+    }
+
+    /** Every file of a run, in the order of the plan. */
+    public List<Rendition> renditions(long runId) {
+        return renditions.findByRunIdOrderByPosition(runId);
+    }
+
+    /**
+     * One file.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public Rendition rendition(long id) throws ProblemException {
+        return renditions
+                .findById(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "rendition " + id, "There is no such rendition.", "Choose one on the page of its delivery.")));
+    }
+
+    private List<RunSummary> summaries(List<Run> of) {
+        Map<Long, List<RenditionRepository.Sum>> sums = renditions
+                .sums(of.stream().map(Run::id).toList())
+                .stream()
+                .collect(Collectors.groupingBy(RenditionRepository.Sum::runId));
+        return of.stream()
+                .map(run -> summary(run, sums.getOrDefault(run.id(), List.of())))
+                .toList();
+    }
+
+    private RunSummary summary(Run run, List<RenditionRepository.Sum> sums) {
+        long total = sums.stream().mapToLong(RenditionRepository.Sum::count).sum();
+        long done = count(sums, Rendition.State.DONE);
+        long failed = count(sums, Rendition.State.FAILED);
+        long leftOut = count(sums, Rendition.State.LEFT_OUT);
+        long bytes = sums.stream()
+                .filter(s -> s.state() == Rendition.State.DONE)
+                .mapToLong(RenditionRepository.Sum::bytes)
+                .sum();
+        List<String> current = run.state().isOver()
+                ? List.of()
+                : renditions.findByRunIdAndState(run.id(), Rendition.State.RENDERING).stream()
+                        .map(Rendition::path)
+                        .toList();
+        double seconds = run.took()
+                .or(() -> run.startedAt().map(began -> Duration.between(began, clock.instant())))
+                .map(d -> d.toMillis() / 1000.0)
+                .orElse(0.0);
+        double perSecond = seconds > 0 ? (done + failed) / seconds : 0;
+        long left = perSecond > 0 && !run.state().isOver() ? Math.round((total - done - failed) / perSecond) : -1;
+        return new RunSummary(run, total, done, failed, leftOut, bytes, current, perSecond, left);
+    }
+
+    private static long count(List<RenditionRepository.Sum> sums, Rendition.State state) {
+        return sums.stream()
+                .filter(s -> s.state() == state)
+                .mapToLong(RenditionRepository.Sum::count)
+                .sum();
+    }
+}

@@ -1,0 +1,159 @@
+package app.vineparcel.web.runs;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.render.Outcome;
+import app.vineparcel.core.render.RenderListener;
+import app.vineparcel.core.render.RenderRun;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.storage.DeliveryFolders;
+import app.vineparcel.web.storage.StorageSettings;
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Does the runs in the background, one after the other, and writes every step into the database as it happens. */
+@Component
+class RunWorker {
+
+    private static final Logger LOG = LoggerFactory.getLogger(RunWorker.class);
+
+    private final RunRepository runs;
+    private final RenditionRepository renditions;
+    private final RunPlans plans;
+    private final SourceReader reader;
+    private final DeliveryFolders folders;
+    private final StorageSettings settings;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+    private final ExecutorService worker = Executors.newSingleThreadExecutor();
+    private final Set<Long> stopping = ConcurrentHashMap.newKeySet();
+    private volatile boolean ending;
+
+    RunWorker(
+            RunRepository runs,
+            RenditionRepository renditions,
+            RunPlans plans,
+            SourceReader reader,
+            DeliveryFolders folders,
+            StorageSettings settings,
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.runs = runs;
+        this.renditions = renditions;
+        this.plans = plans;
+        this.reader = reader;
+        this.folders = folders;
+        this.settings = settings;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /** Runs that the last end of the application cut short are closed, with what they left in place still right. */
+    @EventListener(ApplicationReadyEvent.class)
+    void closeInterrupted() {
+        for (Run run : runs.findByStateIn(List.of(Run.State.WAITING, Run.State.RENDERING))) {
+            close(run.id(), Run.State.INTERRUPTED);
+        }
+    }
+
+    void queueAfterCommit(long runId) {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                worker.execute(() -> run(runId));
+            }
+        });
+    }
+
+    void stop(long runId) {
+        stopping.add(runId);
+    }
+
+    private void run(long runId) {
+        if (ending) {
+            return;
+        }
+        try {
+            transaction.executeWithoutResult(
+                    status -> runs.findById(runId).orElseThrow().begin(clock.instant()));
+            render(runs.findById(runId).orElseThrow());
+            close(
+                    runId,
+                    stopping.contains(runId) ? Run.State.STOPPED : ending ? Run.State.INTERRUPTED : Run.State.DONE);
+        } catch (RuntimeException e) {
+            LOG.error("run {} broke off", runId, e);
+            close(runId, Run.State.INTERRUPTED);
+        } finally {
+            stopping.remove(runId);
+        }
+    }
+
+    private void render(Run run) {
+        Map<PlannedRendition, Long> keys = new ConcurrentHashMap<>();
+        RunPlans.Checked checked = plans.of(run, renditions.findByRunIdOrderByPosition(run.id()), keys);
+        checked.failed().forEach((id, problem) -> end(id, new Outcome.Failed(problem, 0)));
+        Plan plan = checked.plan();
+        RenderListener listener = new RenderListener() {
+            @Override
+            public void started(PlannedRendition rendition) {
+                change(keys.get(rendition), Rendition::begin);
+            }
+
+            @Override
+            public void finished(PlannedRendition rendition, Outcome outcome) {
+                end(keys.get(rendition), outcome);
+            }
+        };
+        try {
+            Destination destination = Destination.at(folders.of(run.assignmentId()));
+            new RenderRun(reader, destination, listener, () -> ending || stopping.contains(run.id()))
+                    .render(plan, settings.threads());
+        } catch (ProblemException e) {
+            Problem problem = e.problem();
+            plan.renditions().forEach(rendition -> end(keys.get(rendition), new Outcome.Failed(problem, 0)));
+        }
+    }
+
+    private void end(long renditionId, Outcome outcome) {
+        change(renditionId, rendition -> rendition.end(outcome));
+    }
+
+    private void change(long renditionId, java.util.function.Consumer<Rendition> change) {
+        transaction.executeWithoutResult(
+                status -> change.accept(renditions.findById(renditionId).orElseThrow()));
+    }
+
+    private void close(long runId, Run.State how) {
+        transaction.executeWithoutResult(status -> {
+            for (Rendition.State open : List.of(Rendition.State.WAITING, Rendition.State.RENDERING)) {
+                renditions.findByRunIdAndState(runId, open).forEach(r -> r.end(new Outcome.LeftOut(0)));
+            }
+            runs.findById(runId).orElseThrow().end(how, clock.instant());
+        });
+    }
+
+    @PreDestroy
+    void end() throws InterruptedException {
+        ending = true;
+        worker.shutdown();
+        worker.awaitTermination(30, TimeUnit.SECONDS);
+    }
+}

@@ -1,0 +1,51 @@
+package app.vineparcel.web.shell;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpStatus;
+import org.springframework.ui.Model;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+
+/** Turns what went wrong into a page in words. What nobody foresaw goes into the log, never onto the page. */
+@ControllerAdvice
+class Problems {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    @ExceptionHandler(ProblemException.class)
+    String foreseen(ProblemException e, Model model, HttpServletResponse response) {
+        boolean missing = e.problem() instanceof Problem.Vanished;
+        response.setStatus((missing ? HttpStatus.NOT_FOUND : HttpStatus.BAD_REQUEST).value());
+        model.addAttribute("problem", e.problem());
+        return "shell/problem";
+    }
+
+    /** The other side went away in the middle; there is nobody left to tell. */
+    @ExceptionHandler({AsyncRequestNotUsableException.class, org.apache.catalina.connector.ClientAbortException.class})
+    void gone() {
+        LOG.debug("the browser left before its answer was through");
+    }
+
+    @ExceptionHandler(Exception.class)
+    String unforeseen(Exception e, Model model, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        if (e instanceof ErrorResponse known) {
+            response.setStatus(known.getStatusCode().value());
+            model.addAttribute(
+                    "problem", ErrorPages.problem(known.getStatusCode().value()));
+            return "shell/problem";
+        }
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        response.setStatus(HttpStatus.INTERNAL_SERVER_ERROR.value());
+        model.addAttribute("problem", ErrorPages.problem(HttpStatus.INTERNAL_SERVER_ERROR.value()));
+        return "shell/problem";
+    }
+}

@@ -1,0 +1,51 @@
+package app.vineparcel.web.shell;
+
+import jakarta.servlet.DispatcherType;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.XorCsrfTokenRequestAttributeHandler;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** One person on one machine: no sign-in, but nothing another page in the same browser could misuse. */
+@Configuration
+class SecurityRules {
+
+    private static final String POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' blob:; "
+                    + "font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+
+    @Bean
+    SecurityFilterChain rules(HttpSecurity http) {
+        CookieCsrfTokenRepository tokens = new CookieCsrfTokenRepository();
+        tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+        XorCsrfTokenRequestAttributeHandler handler = new XorCsrfTokenRequestAttributeHandler();
+        handler.setCsrfRequestAttributeName(null);
+        return http.authorizeHttpRequests(all -> all.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.ASYNC)
+                        .permitAll()
+                        .anyRequest()
+                        .permitAll())
+                .csrf(csrf -> csrf.csrfTokenRepository(tokens).csrfTokenRequestHandler(handler))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(POLICY))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .cacheControl(cache -> cache.disable()))
+                .addFilterBefore(new OwnHostFilter(), SecurityContextHolderFilter.class)
+                .requestCache(cache -> cache.disable())
+                .anonymous(anonymous -> anonymous.disable())
+                .logout(logout -> logout.disable())
+                .build();
+    }
+
+    /** Nobody signs in; this keeps the framework from making an account of its own. */
+    @Bean
+    UserDetailsService nobody() {
+        return name -> {
+            throw new UsernameNotFoundException(name);
+        };
+    }
+}

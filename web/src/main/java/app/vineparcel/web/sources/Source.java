@@ -1,0 +1,215 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.colour.ColourModel;
+import app.vineparcel.core.geometry.Orientation;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.source.SourceInfo;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** A file brought in, and what was read of it. */
+@Entity
+public class Source {
+
+    /** How a file came in. */
+    public enum Origin {
+        UPLOAD,
+        FOLDER
+    }
+
+    /** How far reading it has come. */
+    public enum State {
+        WAITING,
+        READY,
+        UNREADABLE
+    }
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private @Nullable Long id;
+
+    private long assignmentId;
+    private int position;
+
+    @Enumerated(EnumType.STRING)
+    private Origin origin = Origin.UPLOAD;
+
+    private String folder = "";
+    private String fileName = "";
+    private String path = "";
+
+    @Enumerated(EnumType.STRING)
+    private State state = State.WAITING;
+
+    private long changed;
+    private @Nullable String reason;
+    private @Nullable String remedy;
+    private @Nullable Long bytes;
+
+    @Enumerated(EnumType.STRING)
+    private @Nullable PictureFormat format;
+
+    private @Nullable Integer width;
+    private @Nullable Integer height;
+    private @Nullable String profileTitle;
+
+    @Enumerated(EnumType.STRING)
+    private @Nullable ColourModel profileModel;
+
+    private @Nullable String profileFault;
+    private @Nullable Short orientation;
+    private @Nullable LocalDateTime taken;
+    private @Nullable String camera;
+    private @Nullable String lens;
+    private @Nullable String creator;
+    private @Nullable String copyright;
+    private boolean hasLocation;
+
+    /** For Hibernate. */
+    protected Source() {}
+
+    Source(long assignmentId, int position, Origin origin, String folder, Path file, long changed) {
+        this.assignmentId = assignmentId;
+        this.position = position;
+        this.origin = origin;
+        this.folder = folder;
+        this.fileName = file.getFileName().toString();
+        this.path = file.toString();
+        this.changed = changed;
+    }
+
+    void read(SourceInfo info, long change) {
+        state = State.READY;
+        changed = change;
+        reason = null;
+        remedy = null;
+        bytes = info.bytes();
+        format = info.format();
+        width = info.size().width();
+        height = info.size().height();
+        profileTitle = shortened(info.profileTitle(), 200);
+        profileModel = info.profileModel().orElse(null);
+        profileFault = shortened(info.profileFault(), 500);
+        PhotoFacts facts = info.facts();
+        orientation = (short) facts.orientation().exif();
+        taken = facts.taken().orElse(null);
+        camera = shortened(facts.camera(), 200);
+        lens = shortened(facts.lens(), 200);
+        creator = shortened(facts.creator(), 500);
+        copyright = shortened(facts.copyright(), 500);
+        hasLocation = facts.hasLocation();
+    }
+
+    void refused(Problem problem, long change) {
+        state = State.UNREADABLE;
+        changed = change;
+        reason = shortened(Optional.of(problem.reason()), 1000);
+        remedy = shortened(Optional.of(problem.remedy()), 1000);
+    }
+
+    private static @Nullable String shortened(Optional<String> text, int most) {
+        return text.map(s -> s.replace("\0", ""))
+                .map(s -> s.length() > most ? s.substring(0, most) : s)
+                .orElse(null);
+    }
+
+    /** The key, once stored. */
+    public long id() {
+        return id == null ? 0 : id;
+    }
+
+    public long assignmentId() {
+        return assignmentId;
+    }
+
+    /** Its place among the assignment's sources, from 1. */
+    public int position() {
+        return position;
+    }
+
+    public Origin origin() {
+        return origin;
+    }
+
+    /** The folder it came from, as people know it; empty for uploads. */
+    public String folder() {
+        return folder;
+    }
+
+    public String fileName() {
+        return fileName;
+    }
+
+    /** Where the file lies. */
+    public Path file() {
+        return Path.of(path);
+    }
+
+    public State state() {
+        return state;
+    }
+
+    /** Rises with every change to any source, so that a page can ask for what is new. */
+    public long changed() {
+        return changed;
+    }
+
+    public boolean isReady() {
+        return state == State.READY;
+    }
+
+    /** Why it cannot be read; empty otherwise. */
+    public String reason() {
+        return reason == null ? "" : reason;
+    }
+
+    /** What to do about it; empty otherwise. */
+    public String remedy() {
+        return remedy == null ? "" : remedy;
+    }
+
+    /** The name of its piece. */
+    public String name() {
+        int dot = fileName.lastIndexOf('.');
+        return dot > 0 ? fileName.substring(0, dot) : fileName;
+    }
+
+    /**
+     * What was read of it.
+     *
+     * @throws IllegalStateException while it is not ready
+     */
+    public SourceInfo info() {
+        if (state != State.READY || format == null || width == null || height == null || bytes == null) {
+            throw new IllegalStateException("source " + id + " has not been read");
+        }
+        PhotoFacts facts = new PhotoFacts(
+                Orientation.ofExif(orientation == null ? 1 : orientation),
+                Optional.ofNullable(taken),
+                Optional.ofNullable(camera),
+                Optional.ofNullable(lens),
+                Optional.ofNullable(creator),
+                Optional.ofNullable(copyright),
+                hasLocation);
+        return new SourceInfo(
+                fileName,
+                bytes,
+                format,
+                new PixelSize(width, height),
+                Optional.ofNullable(profileTitle),
+                Optional.ofNullable(profileModel),
+                Optional.ofNullable(profileFault),
+                facts);
+    }
+}

@@ -1,0 +1,116 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.source.SourceInfo;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.storage.Previews;
+import app.vineparcel.web.storage.SourceRoots;
+import app.vineparcel.web.storage.StorageSettings;
+import jakarta.annotation.PreDestroy;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Reads new sources in the background: header, metadata, and once through all pixels for the thumbnail. */
+@Component
+class SourceIntake {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SourceIntake.class);
+
+    private final SourceRepository sources;
+    private final SourceReader reader;
+    private final SourceRoots roots;
+    private final Previews previews;
+    private final TransactionTemplate transaction;
+    private final ExecutorService workers;
+
+    SourceIntake(
+            SourceRepository sources,
+            SourceReader reader,
+            SourceRoots roots,
+            Previews previews,
+            TransactionTemplate transaction,
+            StorageSettings settings) {
+        this.sources = sources;
+        this.reader = reader;
+        this.roots = roots;
+        this.previews = previews;
+        this.transaction = transaction;
+        this.workers = Executors.newFixedThreadPool(settings.threads());
+    }
+
+    /** What was not read when the application last ended is read now. */
+    @EventListener(ApplicationReadyEvent.class)
+    void goOn() {
+        sources.findByStateOrderById(Source.State.WAITING).forEach(source -> queue(source.id()));
+    }
+
+    /** Reads it once the transaction that adds it is through. */
+    void queueAfterCommit(long sourceId) {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                queue(sourceId);
+            }
+        });
+    }
+
+    private void queue(long sourceId) {
+        workers.execute(() -> {
+            try {
+                read(sourceId);
+            } catch (RuntimeException e) {
+                LOG.error("reading source {} failed", sourceId, e);
+            }
+        });
+    }
+
+    private void read(long sourceId) {
+        Source source = sources.findById(sourceId).orElseThrow();
+        if (source.state() != Source.State.WAITING) {
+            return;
+        }
+        try {
+            SourceInfo info = look(source);
+            previews.make(Previews.Kind.THUMBNAIL, String.valueOf(sourceId), source.file(), info);
+            keep(sourceId, s -> s.read(info, sources.nextChange()));
+        } catch (ProblemException e) {
+            keep(sourceId, s -> s.refused(e.problem(), sources.nextChange()));
+        } catch (RuntimeException | OutOfMemoryError e) {
+            LOG.error("source {} could not be read", sourceId, e);
+            Problem problem = new Problem.Unforeseen(
+                    source.fileName(), "Something went wrong that nobody foresaw.", "The program's log says what.");
+            keep(sourceId, s -> s.refused(problem, sources.nextChange()));
+        }
+    }
+
+    private SourceInfo look(Source source) throws ProblemException {
+        if (source.origin() == Source.Origin.FOLDER && !roots.allows(source.file())) {
+            throw new ProblemException(new Problem.BadRequest(
+                    source.fileName(),
+                    "It leads out of the source roots.",
+                    "Name a folder without links that lead elsewhere."));
+        }
+        return reader.inspect(source.file());
+    }
+
+    private void keep(long sourceId, java.util.function.Consumer<Source> change) {
+        transaction.executeWithoutResult(
+                status -> change.accept(sources.findById(sourceId).orElseThrow()));
+    }
+
+    @PreDestroy
+    void stop() throws InterruptedException {
+        workers.shutdownNow();
+        workers.awaitTermination(10, TimeUnit.SECONDS);
+    }
+}

@@ -1,0 +1,27 @@
+package app.vineparcel.web.sources;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface SourceRepository extends JpaRepository<Source, Long> {
+
+    List<Source> findByAssignmentIdOrderByPosition(long assignmentId);
+
+    List<Source> findByAssignmentIdAndChangedGreaterThanOrderByPosition(long assignmentId, long changed);
+
+    List<Source> findByStateOrderById(Source.State state);
+
+    Optional<Source> findByAssignmentIdAndPath(long assignmentId, String path);
+
+    long countByAssignmentId(long assignmentId);
+
+    long countByAssignmentIdAndState(long assignmentId, Source.State state);
+
+    @Query("select coalesce(max(s.position), 0) from Source s where s.assignmentId = ?1")
+    int lastPosition(long assignmentId);
+
+    @Query(value = "select nextval('source_change')", nativeQuery = true)
+    long nextChange();
+}

@@ -1,0 +1,96 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.storage.SourceRoots;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps an assignment's sources. */
+@Service
+public class SourceService {
+
+    private final SourceRepository sources;
+    private final SourceRoots roots;
+    private final AssignmentService assignments;
+    private final SourceIntake intake;
+
+    SourceService(SourceRepository sources, SourceRoots roots, AssignmentService assignments, SourceIntake intake) {
+        this.sources = sources;
+        this.roots = roots;
+        this.assignments = assignments;
+        this.intake = intake;
+    }
+
+    /** All of an assignment, in order. */
+    public List<Source> all(long assignmentId) {
+        return sources.findByAssignmentIdOrderByPosition(assignmentId);
+    }
+
+    /** Those that changed since. */
+    public List<Source> changedSince(long assignmentId, long change) {
+        return sources.findByAssignmentIdAndChangedGreaterThanOrderByPosition(assignmentId, change);
+    }
+
+    /** How many are still to be read. */
+    public long waiting(long assignmentId) {
+        return sources.countByAssignmentIdAndState(assignmentId, Source.State.WAITING);
+    }
+
+    /**
+     * One.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public Source get(long id) throws ProblemException {
+        return sources.findById(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "source " + id, "There is no such source.", "Choose one on the sources page.")));
+    }
+
+    /** Takes an uploaded file in; it is read in the background. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Source add(long assignmentId, Path upload) throws ProblemException {
+        assignments.get(assignmentId);
+        return add(assignmentId, Source.Origin.UPLOAD, "", upload, sources.lastPosition(assignmentId) + 1);
+    }
+
+    /**
+     * Takes the pictures of a folder in, where they lie.
+     *
+     * @return how many were new
+     * @throws ProblemException if there is no such folder below a source root, or no picture in it
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    public int addFolder(long assignmentId, String named) throws ProblemException {
+        assignments.get(assignmentId);
+        List<Path> files = roots.pictures(named);
+        if (files.isEmpty()) {
+            throw new ProblemException(new Problem.BadRequest(
+                    named,
+                    "There is no picture in this folder.",
+                    "Name a folder with JPEG, PNG, TIFF, WebP, GIF or BMP files."));
+        }
+        int position = sources.lastPosition(assignmentId);
+        List<Source> added = new ArrayList<>();
+        for (Path file : files) {
+            Optional<Source> known = sources.findByAssignmentIdAndPath(assignmentId, file.toString());
+            if (known.isEmpty()) {
+                String folder = file.getParent().getFileName().toString();
+                added.add(add(assignmentId, Source.Origin.FOLDER, folder, file, ++position));
+            }
+        }
+        return added.size();
+    }
+
+    private Source add(long assignmentId, Source.Origin origin, String folder, Path file, int position) {
+        Source source = sources.save(new Source(assignmentId, position, origin, folder, file, sources.nextChange()));
+        intake.queueAfterCommit(source.id());
+        return source;
+    }
+}

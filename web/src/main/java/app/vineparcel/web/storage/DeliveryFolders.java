@@ -1,0 +1,20 @@
+package app.vineparcel.web.storage;
+
+import java.nio.file.Path;
+import org.springframework.stereotype.Component;
+
+/** Where deliveries lie: one folder an assignment below the delivery root, under its number, which never changes. */
+@Component
+public class DeliveryFolders {
+
+    private final StorageSettings settings;
+
+    DeliveryFolders(StorageSettings settings) {
+        this.settings = settings;
+    }
+
+    /** The destination of an assignment; it may not be there yet. */
+    public Path of(long assignmentId) {
+        return settings.deliveryRoot().toAbsolutePath().normalize().resolve("assignment-" + assignmentId);
+    }
+}

@@ -1,0 +1,119 @@
+package app.vineparcel.web.storage;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** The folders below which sources may be named. Nothing outside them is ever listed or opened, through links neither. */
+@Component
+public class SourceRoots {
+
+    private static final Set<String> ENDINGS = Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp");
+    private static final int DEEPEST = 8;
+
+    private final List<Path> roots;
+
+    SourceRoots(StorageSettings settings) {
+        this.roots = settings.sourceRoots().stream().map(Path::toAbsolutePath).toList();
+    }
+
+    /** The roots, as they were configured. */
+    public List<Path> all() {
+        return roots;
+    }
+
+    /**
+     * The picture files in a folder and those below it, by name.
+     *
+     * @param named a folder as a person typed it: absolute, or relative to one of the roots
+     * @throws ProblemException if there is no such folder below a root
+     */
+    public List<Path> pictures(String named) throws ProblemException {
+        Path folder = folder(named);
+        try (Stream<Path> inside = Files.walk(folder, DEEPEST)) {
+            List<Path> pictures = new ArrayList<>();
+            for (Path file : (Iterable<Path>) inside.sorted()::iterator) {
+                if (looksLikeAPicture(file) && Files.isRegularFile(file) && isBelowARoot(file.toRealPath())) {
+                    pictures.add(file.toRealPath());
+                }
+            }
+            return pictures;
+        } catch (IOException | java.io.UncheckedIOException e) {
+            throw new ProblemException(
+                    new Problem.Vanished(named, "The folder cannot be read.", "Give the program the right to read it."),
+                    e);
+        }
+    }
+
+    /** Whether a file may still be opened: it lies below a root, with all links followed. */
+    public boolean allows(Path file) {
+        try {
+            return isBelowARoot(file.toRealPath());
+        } catch (IOException gone) {
+            return true;
+        }
+    }
+
+    private Path folder(String named) throws ProblemException {
+        for (Path root : roots) {
+            try {
+                Path folder = root.resolve(named.strip()).toRealPath();
+                if (Files.isDirectory(folder) && isBelowARoot(folder)) {
+                    return folder;
+                }
+            } catch (IOException | InvalidPathException notHere) {
+                continue;
+            }
+        }
+        String where = roots.isEmpty()
+                ? "none is configured"
+                : String.join(", ", roots.stream().map(Path::toString).toList());
+        throw new ProblemException(new Problem.BadRequest(
+                named,
+                "There is no such folder below a source root.",
+                "Name a folder below one of these: " + where + "."));
+    }
+
+    private boolean isBelowARoot(Path real) {
+        return roots.stream().anyMatch(root -> {
+            try {
+                return real.startsWith(root.toRealPath());
+            } catch (IOException missing) {
+                return false;
+            }
+        });
+    }
+
+    /** Folders one level below the roots, as suggestions. */
+    public List<String> suggestions() {
+        List<String> names = new ArrayList<>();
+        for (Path root : roots) {
+            try (Stream<Path> inside = Files.list(root)) {
+                inside.filter(Files::isDirectory)
+                        .map(folder -> folder.getFileName().toString())
+                        .filter(name -> !name.startsWith("."))
+                        .sorted()
+                        .limit(50)
+                        .forEach(names::add);
+            } catch (IOException missing) {
+                continue;
+            }
+        }
+        return names;
+    }
+
+    private static boolean looksLikeAPicture(Path file) {
+        String name = file.getFileName().toString();
+        return !name.startsWith(".")
+                && ENDINGS.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
+    }
+}

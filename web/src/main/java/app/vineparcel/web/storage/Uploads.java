@@ -1,0 +1,82 @@
+package app.vineparcel.web.storage;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.naming.SafeName;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Files that came through the browser. Each lies in a folder of its own, under a safe form of its name. */
+@Component
+public class Uploads {
+
+    private final StorageSettings settings;
+
+    Uploads(StorageSettings settings) {
+        this.settings = settings;
+    }
+
+    /**
+     * Streams a file to its place; it is there whole or not at all.
+     *
+     * @param name as the browser gave it; only its last part counts
+     */
+    public Path store(String name, InputStream content) throws ProblemException {
+        String last = name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1);
+        String safe = SafeName.of(last);
+        Path folder = settings.dataFolder()
+                .toAbsolutePath()
+                .resolve("uploads")
+                .resolve(UUID.randomUUID().toString());
+        Path beside = folder.resolve(".part");
+        try {
+            Files.createDirectories(folder);
+            copy(content, beside, safe);
+            return Files.move(beside, folder.resolve(safe), StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            throw new ProblemException(
+                    new Problem.CannotWrite(
+                            safe,
+                            "The upload broke off.",
+                            "Bring the file in again; if it happens again, look whether the disk is full."),
+                    e);
+        } finally {
+            discard(beside);
+        }
+    }
+
+    private void copy(InputStream content, Path to, String name) throws IOException, ProblemException {
+        long limit = settings.uploadLimit() * 1_000_000;
+        long total = 0;
+        byte[] buffer = new byte[1 << 16];
+        try (OutputStream out = Files.newOutputStream(to)) {
+            for (int count = content.read(buffer); count >= 0; count = content.read(buffer)) {
+                total += count;
+                if (total > limit) {
+                    throw new ProblemException(new Problem.OverBudget(
+                            name,
+                            "It has more than %,d MB.".formatted(settings.uploadLimit()),
+                            "Name its folder instead, or raise the upload limit in the settings."));
+                }
+                out.write(buffer, 0, count);
+            }
+        }
+    }
+
+    private static void discard(Path part) {
+        try {
+            if (Files.deleteIfExists(part)) {
+                Files.deleteIfExists(part.getParent());
+            }
+        } catch (IOException leftBehind) {
+            System.getLogger(Uploads.class.getName())
+                    .log(System.Logger.Level.WARNING, "cannot remove " + part, leftBehind);
+        }
+    }
+}
