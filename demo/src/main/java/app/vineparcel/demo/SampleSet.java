@@ -137,7 +137,7 @@ final class SampleSet {
 
     private static SamplePicture picture(
             String path, PixelSize size, BuiltInProfile profile, OutputFormat format, CameraNotes notes, Scene scene) {
-        return new SamplePicture(path, scene, size, profile, format, 0.05f, notes);
+        return new SamplePicture(path, scene, size, profile, format, 0.08f, notes);
     }
 
     private static CameraNotes notes(int orientation, String taken, double... place) {

@@ -1,5 +1,6 @@
 package app.vineparcel.web;
 
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
@@ -26,6 +27,13 @@ public final class Words {
     /** A weight to the byte: {@code 412,345 bytes}. */
     public String exactly(long bytes) {
         return String.format(Locale.ROOT, "%,d bytes", bytes);
+    }
+
+    /** A place on this machine: relative where it lies below the folder that the program was started in. */
+    public String place(Path path) {
+        Path here = Path.of("").toAbsolutePath();
+        Path whole = path.toAbsolutePath().normalize();
+        return whole.startsWith(here) ? here.relativize(whole).toString() : whole.toString();
     }
 
     /** A time on the camera's clock. */

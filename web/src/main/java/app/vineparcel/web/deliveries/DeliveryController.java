@@ -60,9 +60,10 @@ class DeliveryController {
         List<Rendition> files = deliveries.files(runId);
         model.addAttribute("all", deliveries.all(assignmentId));
         model.addAttribute("summary", summary);
-        model.addAttribute("tree", Tree.of(files));
+        Tree tree = Tree.of(files);
+        model.addAttribute("tree", tree);
         model.addAttribute("root", deliveries.root(assignmentId));
-        files.stream().findFirst().ifPresent(first -> model.addAttribute("rendition", first));
+        tree.first().ifPresent(first -> model.addAttribute("rendition", first));
         return "deliveries/page";
     }
 

@@ -4,6 +4,7 @@ import app.vineparcel.web.runs.Rendition;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /** Delivered files by their folders. */
@@ -43,6 +44,15 @@ public final class Tree {
     /** Files right in it. */
     public List<Rendition> files() {
         return List.copyOf(files);
+    }
+
+    /** The file that stands uppermost when all folders are open. */
+    Optional<Rendition> first() {
+        return folders.values().stream()
+                .map(Tree::first)
+                .flatMap(Optional::stream)
+                .findFirst()
+                .or(() -> files.stream().findFirst());
     }
 
     /** How many files there are in it and below. */

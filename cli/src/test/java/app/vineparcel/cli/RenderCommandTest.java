@@ -1,0 +1,169 @@
+package app.vineparcel.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.stream.Stream;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class RenderCommandTest {
+
+    private record Answer(int status, String out, String err) {
+        List<JsonNode> lines() {
+            return out.lines().map(line -> JsonMapper.shared().readTree(line)).toList();
+        }
+    }
+
+    @TempDir
+    Path folder;
+
+    private Path recipe;
+    private Path pictures;
+    private Path into;
+
+    @BeforeEach
+    void a_folder_of_pictures_and_a_recipe() throws IOException {
+        pictures = Files.createDirectory(folder.resolve("pictures"));
+        into = folder.resolve("out");
+        for (String name : List.of("pears", "plums")) {
+            ImageIO.write(
+                    new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB),
+                    "jpg",
+                    pictures.resolve(name + ".jpg").toFile());
+        }
+        recipe = write(
+                "shop.recipe.json",
+                "{\"recipe\": 1, \"size\": {\"mode\": \"width\", \"px\": 150}, \"name\": \"{date:yyyyMMdd}-{stem}\"}");
+    }
+
+    private Path write(String name, String text) throws IOException {
+        return Files.writeString(folder.resolve(name), text);
+    }
+
+    private static Answer parcel(Object... args) {
+        StringWriter out = new StringWriter();
+        StringWriter err = new StringWriter();
+        Clock clock = Clock.fixed(Instant.parse("2026-10-03T12:00:00Z"), ZoneOffset.UTC);
+        CommandLine command = new CommandLine(new RenderCommand(clock));
+        command.setOut(new PrintWriter(out)).setErr(new PrintWriter(err));
+        int status = command.execute(Stream.of(args).map(Object::toString).toArray(String[]::new));
+        return new Answer(status, out.toString(), err.toString());
+    }
+
+    @Test
+    void renders_a_folder_and_says_so() {
+        Answer answer = parcel("--recipe", recipe, "--into", into, pictures);
+        assertThat(answer.status()).isZero();
+        assertThat(answer.out()).contains("done     20261003-pears.jpg  150 × 100", "2 done, 0 failed");
+        assertThat(into.resolve("20261003-plums.jpg")).exists();
+    }
+
+    @Test
+    void a_plan_makes_nothing() {
+        Answer answer = parcel("--recipe", recipe, "--into", into, "--plan", pictures);
+        assertThat(answer.status()).isZero();
+        assertThat(answer.out()).contains("planned  20261003-pears.jpg  150 × 100", "2 renditions");
+        assertThat(into).doesNotExist();
+    }
+
+    @Test
+    void json_is_one_object_a_line_with_every_key() {
+        Answer answer = parcel("--recipe", recipe, "--into", into, "--json", pictures);
+        assertThat(answer.lines()).hasSize(2).allSatisfy(line -> {
+            assertThat(line.propertyNames())
+                    .containsExactly(
+                            "source",
+                            "piece",
+                            "recipe",
+                            "path",
+                            "status",
+                            "width",
+                            "height",
+                            "bytes",
+                            "sha256",
+                            "millis",
+                            "reason",
+                            "findings");
+            assertThat(line.get("status").stringValue()).isEqualTo("done");
+            assertThat(line.get("sha256").stringValue()).hasSize(64);
+            assertThat(line.get("recipe").stringValue()).isEqualTo("shop");
+        });
+    }
+
+    @Test
+    void a_source_that_fails_gives_status_1_and_stops_nothing() throws IOException {
+        write("pictures/notes.jpg", "not a picture");
+        Answer answer = parcel("--recipe", recipe, "--into", into, "--json", pictures, folder.resolve("missing.png"));
+        assertThat(answer.status()).isEqualTo(1);
+        assertThat(answer.lines())
+                .extracting(line -> line.get("status").stringValue())
+                .containsExactlyInAnyOrder("failed", "failed", "done", "done");
+        assertThat(answer.out()).contains("whatever its ending “.jpg” says", "no longer there");
+    }
+
+    @Test
+    void two_recipes_for_one_path_are_a_blocker() throws IOException {
+        Path other = write("other.recipe.json", "{\"recipe\": 1, \"name\": \"{date:yyyyMMdd}-{stem}\"}");
+        Answer answer = parcel("--recipe", recipe, "--recipe", other, "--into", into, "--plan", pictures);
+        assertThat(answer.status()).isEqualTo(1);
+        assertThat(answer.out()).contains("blocker: “pears” by “shop” is already to be written");
+    }
+
+    @Test
+    void a_wrong_recipe_is_refused_with_its_places_before_anything_is_made() throws IOException {
+        Path wrong = write(
+                "wrong.recipe.json",
+                "{\"recipe\": 1, \"format\": {\"quality\": 0}, \"folder\": \"../up\", \"colr\": 1}");
+        Answer answer = parcel("--recipe", wrong, "--into", into, pictures);
+        assertThat(answer.status()).isEqualTo(2);
+        assertThat(answer.err()).contains("/format/quality", "/folder", "/colr");
+        assertThat(into).doesNotExist();
+    }
+
+    @Test
+    void a_wrong_call_is_refused_with_its_usage() {
+        assertThat(parcel("--into", into, pictures).status()).isEqualTo(2);
+        assertThat(parcel("--recipe", recipe, "--into", into, "--threads", "0", pictures)
+                        .status())
+                .isEqualTo(2);
+        assertThat(parcel("--recipe", folder.resolve("none.json"), "--into", into, pictures)
+                        .err())
+                .contains("cannot be read");
+        Answer help = parcel("--help");
+        assertThat(help.status()).isZero();
+        assertThat(help.out()).contains("--recipe", "--plan", "Exit status");
+    }
+
+    @Test
+    void never_replaces_a_foreign_file() throws IOException {
+        Files.createDirectory(into);
+        Files.writeString(into.resolve("20261003-pears.jpg"), "somebody's");
+        Answer answer = parcel("--recipe", recipe, "--into", into, pictures);
+        assertThat(answer.status()).isEqualTo(1);
+        assertThat(answer.out()).contains("did not write", "1 done, 1 failed");
+        assertThat(into.resolve("20261003-pears.jpg")).hasContent("somebody's");
+    }
+
+    @Test
+    void a_destination_that_cannot_be_is_said_in_words() throws IOException {
+        Path file = write("occupied", "a file");
+        Answer answer = parcel("--recipe", recipe, "--into", file, pictures);
+        assertThat(answer.status()).isEqualTo(1);
+        assertThat(answer.err()).contains("there is a file").doesNotContain("Exception");
+    }
+}

@@ -1,0 +1,262 @@
+package app.vineparcel.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.JSHandle;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** The real pages in the real browser. A message in the browser's console fails a test: scripts, styles and policy must agree. */
+class BrowserTest extends Workbench {
+
+    private static Playwright playwright;
+    private static Browser browser;
+
+    private BrowserContext context;
+    private Page page;
+    private final List<String> complaints = new ArrayList<>();
+
+    @BeforeAll
+    static void opens_the_browser() {
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of(System.getenv().getOrDefault("CHROMIUM", "/usr/bin/chromium")))
+                        .setArgs(List.of(
+                                "--no-sandbox",
+                                "--disable-gpu",
+                                "--disable-quic",
+                                "--disable-sync",
+                                "--no-first-run",
+                                "--disable-background-networking",
+                                "--disable-component-update")));
+    }
+
+    @AfterAll
+    static void closes_the_browser() {
+        playwright.close();
+    }
+
+    @BeforeEach
+    void opens_a_page() {
+        context = browser.newContext(new Browser.NewContextOptions()
+                .setBaseURL("http://127.0.0.1:" + port)
+                .setViewportSize(1280, 800)
+                .setColorScheme(ColorScheme.LIGHT));
+        page = context.newPage();
+        page.onConsoleMessage(message -> {
+            if (message.type().equals("error") || message.type().equals("warning")) {
+                complaints.add(message.text());
+            }
+        });
+        page.onPageError(complaints::add);
+    }
+
+    @AfterEach
+    void closes_the_page() {
+        context.close();
+        assertThat(complaints).isEmpty();
+    }
+
+    private Locator button(String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private void makeAssignment(String name) {
+        page.navigate("/assignments");
+        page.getByLabel("A new one").fill(name);
+        button("Make it").click();
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name)))
+                .isVisible();
+    }
+
+    /** Drops files on the page as a person does: a drag that carries them, let go over the page. */
+    private void drop(Path... files) throws Exception {
+        List<Map<String, String>> carried = new ArrayList<>();
+        for (Path file : files) {
+            String content = Base64.getEncoder().encodeToString(Files.readAllBytes(file));
+            carried.add(Map.of("name", file.getFileName().toString(), "content", content));
+        }
+        JSHandle transfer = page.evaluateHandle(
+                """
+                files => {
+                  const transfer = new DataTransfer();
+                  for (const { name, content } of files) {
+                    transfer.items.add(new File([Uint8Array.from(atob(content), c => c.charCodeAt(0))], name));
+                  }
+                  return transfer;
+                }""",
+                carried);
+        for (String event : List.of("dragenter", "dragover", "drop")) {
+            page.dispatchEvent("[data-drop]", event, Map.of("dataTransfer", transfer));
+        }
+    }
+
+    private static final LocatorAssertions.IsVisibleOptions SOON =
+            new LocatorAssertions.IsVisibleOptions().setTimeout(30_000);
+
+    @Test
+    void from_dropping_files_to_opening_the_finished_rendition() throws Exception {
+        makeAssignment("Dropped");
+        assertThat(page.getByText("No sources yet.")).isVisible();
+        Path broken = Files.writeString(FOLDER.resolve("broken.png"), "no picture");
+        drop(
+                photo(FOLDER.resolve("pears.jpg"), 800, 600, 11),
+                photo(FOLDER.resolve("plums.png"), 500, 700, 12),
+                broken);
+        assertThat(page.getByText("3 sources read")).isVisible(SOON);
+        assertThat(page.locator(".card.is-ready")).hasCount(2);
+        assertThat(page.locator(".card.is-unreadable")).containsText("not a picture of a kind that can be read");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("plums")))
+                .click();
+        assertThat(page.locator("#details h2")).hasText("plums");
+        assertThat(page.locator("#details")).containsText("500 × 700");
+
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Plan")))
+                .click();
+        assertThat(page.locator(".foot")).containsText("6 renditions of 2 pieces");
+        button("Press").click();
+        assertThat(page.locator(".foot")).containsText("4 renditions of 2 pieces");
+        page.locator("[data-row-toggle]").nth(1).click();
+        page.locator("[data-row-toggle]").nth(1).click();
+        page.locator(".cell").nth(0).click();
+        assertThat(page.locator(".foot")).containsText("4 renditions");
+        button("Render 4").click();
+
+        assertThat(page.getByText(Pattern.compile("^done in"))).isVisible(SOON);
+        assertThat(page.locator("tr.is-done")).hasCount(4);
+        page.reload();
+        assertThat(page.getByText(Pattern.compile("^done in"))).isVisible();
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("See the delivery"))
+                .click();
+
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("plums-229.jpg")))
+                .first()
+                .click();
+        assertThat(page.locator("#details h2")).hasText("plums-229.jpg");
+        Object width = page.locator("#details img")
+                .evaluate("async image => { await image.decode(); return image.naturalWidth; }");
+        assertThat(width).isEqualTo(229);
+        Page opened = context.waitForPage(() -> page.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName("Open").setExact(true))
+                .click());
+        assertThat(opened.locator("img").evaluate("image => image.naturalWidth + ' ' + image.naturalHeight"))
+                .isEqualTo("229 320");
+        Download archive =
+                page.waitForDownload(() -> page.getByText("Download all as zip").click());
+        assertThat(archive.suggestedFilename()).isEqualTo("Dropped, run 1.zip");
+    }
+
+    @Test
+    void progress_is_live_and_right_after_coming_back() throws Exception {
+        for (int i = 0; i < 8; i++) {
+            photo(ROOT.resolve("many/field-%d.jpg".formatted(i)), 2400, 1600, 20 + i);
+        }
+        makeAssignment("Many");
+        button("Name a folder").click();
+        page.getByLabel("Folder, below a source root").fill("many");
+        button("Take it in").click();
+        assertThat(page.getByText("8 sources read")).isVisible(SOON);
+        page.keyboard().press("2");
+        button("Render 24").click();
+        assertThat(page.locator("tr.is-done").first()).isVisible(SOON);
+        String run = page.url();
+        page.navigate("/recipes");
+        page.navigate(run);
+        assertThat(page.getByText(Pattern.compile("^done in"))).isVisible(SOON);
+        assertThat(page.locator("tr.is-done")).hasCount(24);
+        assertThat(page.locator(".run-figure")).hasText(Pattern.compile("24\\s+of 24 renditions"));
+        assertThat(button("Stop the run")).hasCount(0);
+    }
+
+    @Test
+    void a_recipe_is_changed_with_a_wrong_value_in_between() {
+        page.navigate("/recipes");
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Tile")))
+                .click();
+        page.getByLabel("Quality, 1 to 100").fill("0");
+        page.getByLabel("Folder, below the channel’s").fill("../up");
+        button("Keep it").click();
+        assertThat(page.getByText("2 places to mend")).isVisible();
+        assertThat(page.getByText("a whole number from 1 to 100 is wanted")).isVisible();
+        assertThat(page.getByText("would lead out of the destination")).isVisible();
+        assertThat(page.getByLabel("Quality, 1 to 100")).hasValue("0");
+        page.getByLabel("Quality, 1 to 100").fill("64");
+        page.getByLabel("Folder, below the channel’s").fill("tile");
+        page.getByLabel("Rule").selectOption("long edge");
+        page.getByLabel("px", new Page.GetByLabelOptions().setExact(true)).fill("90");
+        button("Keep it").click();
+        assertThat(page.getByText("Kept as version 2.")).isVisible();
+        assertThat(page.getByText("Long edge 90 px, never enlarge")).isVisible();
+        page.getByLabel("Rule").selectOption("fill a box, crop the rest");
+        page.getByLabel("Width").fill("100");
+        page.getByLabel("Height").fill("100");
+        button("Keep it").click();
+        assertThat(page.getByText("Kept as version 3.")).isVisible();
+    }
+
+    @Test
+    void everything_has_a_key_and_the_scheme_can_be_switched() {
+        page.navigate("/assignments/1/plan");
+        page.keyboard().press("?");
+        assertThat(page.locator("#keys")).isVisible();
+        page.keyboard().press("Escape");
+        page.locator(".cell").first().focus();
+        page.keyboard().press("Space");
+        assertThat(page.locator(".cell").first()).hasAttribute("aria-pressed", "false");
+        page.keyboard().press("ArrowDown");
+        assertThat(page.locator("tbody tr").nth(1).locator(".cell").first()).isFocused();
+        String light = (String) page.evaluate("getComputedStyle(document.body.parentElement).backgroundColor");
+        button("Dim").click();
+        assertThat(page.evaluate("getComputedStyle(document.body.parentElement).backgroundColor"))
+                .isNotEqualTo(light);
+        page.reload();
+        assertThat(page.evaluate("getComputedStyle(document.body.parentElement).backgroundColor"))
+                .isNotEqualTo(light);
+        page.keyboard().press("g");
+        page.keyboard().press("c");
+        assertThat(page).hasURL(Pattern.compile("/channels$"));
+    }
+
+    @Test
+    void nothing_is_wider_than_a_narrow_window() {
+        page.setViewportSize(768, 800);
+        for (String path : List.of(
+                "/assignments",
+                "/assignments/1/sources",
+                "/assignments/1/plan",
+                "/recipes/1",
+                "/channels",
+                "/settings")) {
+            page.navigate(path);
+            assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
+                    .as(path)
+                    .isLessThanOrEqualTo(768);
+        }
+    }
+}

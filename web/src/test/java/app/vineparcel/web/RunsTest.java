@@ -1,0 +1,186 @@
+package app.vineparcel.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.runs.Rendition;
+import app.vineparcel.web.runs.Run;
+import app.vineparcel.web.runs.RunService;
+import app.vineparcel.web.runs.RunSummary;
+import app.vineparcel.web.sources.Source;
+import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.storage.DeliveryFolders;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+class RunsTest extends Workbench {
+
+    @Autowired
+    private AssignmentService assignments;
+
+    @Autowired
+    private SourceService sources;
+
+    @Autowired
+    private ChannelService channels;
+
+    @Autowired
+    private RunService runs;
+
+    @Autowired
+    private DeliveryFolders folders;
+
+    private long assignment(String name, String folder) throws Exception {
+        long id = assignments.make(name).id();
+        sources.addFolder(id, folder);
+        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
+        return id;
+    }
+
+    private String everything(long id) {
+        String keys = sources.all(id).stream()
+                .filter(Source::isReady)
+                .map(s -> String.valueOf(s.id()))
+                .collect(Collectors.joining(","));
+        return channels.bands().stream()
+                .flatMap(band -> band.recipes().stream().map(r -> band.channel().id() + "." + r.id() + "=" + keys))
+                .collect(Collectors.joining(";"));
+    }
+
+    private RunSummary run(long id) throws Exception {
+        HttpResponse<String> page = new Visitor().post("/assignments/" + id + "/plan", "cells=" + everything(id));
+        assertThat(page.uri().getPath()).startsWith("/runs/");
+        long runId = Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+        await().atMost(Duration.ofSeconds(60))
+                .until(() -> runs.get(runId).state().isOver());
+        return runs.summary(runId);
+    }
+
+    private Map<String, Rendition> byPath(RunSummary summary) {
+        return runs.renditions(summary.run().id()).stream()
+                .collect(Collectors.toMap(Rendition::path, Function.identity()));
+    }
+
+    @Test
+    void files_lie_where_channel_and_recipe_say() throws Exception {
+        long id = assignment("Winter leaflet", "field-day");
+        RunSummary summary = run(id);
+        assertThat(summary.run().state()).isEqualTo(Run.State.DONE);
+        assertThat(summary.done()).isEqualTo(6);
+        assertThat(byPath(summary).keySet())
+                .containsExactlyInAnyOrder(
+                        "web/page/terraces-320.jpg",
+                        "web/tile/terraces.webp",
+                        "press/winter-leaflet/page/terraces-320.jpg",
+                        "web/page/windfalls-210.jpg",
+                        "web/tile/windfalls.webp",
+                        "press/winter-leaflet/page/windfalls-210.jpg");
+        for (Rendition rendition : runs.renditions(summary.run().id())) {
+            assertThat(folders.of(id).resolve(rendition.path())).hasSize(rendition.bytes());
+        }
+        HttpResponse<String> delivery =
+                new Visitor().get("/deliveries/" + summary.run().id());
+        assertThat(delivery.body()).contains("terraces-320.jpg", "320 × 210", "winter-leaflet/");
+    }
+
+    @Test
+    void a_file_that_cannot_be_read_is_listed_with_its_reason_and_stops_nothing() throws Exception {
+        Path mixed = Files.createDirectories(ROOT.resolve("mixed"));
+        byte[] whole = Files.readAllBytes(photo(mixed.resolve("sound.jpg"), 300, 200, 5));
+        Files.write(mixed.resolve("cut.jpg"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(mixed.resolve("empty.png"), new byte[0]);
+        Files.writeString(mixed.resolve("text.png"), "a shopping list");
+        long id = assignment("Mixed", "mixed");
+        Map<String, Source> byName =
+                sources.all(id).stream().collect(Collectors.toMap(Source::fileName, Function.identity()));
+        assertThat(byName.get("sound.jpg").isReady()).isTrue();
+        assertThat(byName.get("cut.jpg").reason()).contains("ends before its picture does");
+        assertThat(byName.get("empty.png").reason()).contains("empty");
+        assertThat(byName.get("text.png").reason()).contains("not a picture");
+        assertThat(new Visitor().get("/assignments/" + id + "/sources").body()).contains("The file is empty");
+        assertThat(run(id).done()).isEqualTo(3);
+    }
+
+    @Test
+    void one_rendition_fails_clearly_and_the_rest_goes_on() throws Exception {
+        photo(ROOT.resolve("fragile/kept.jpg"), 300, 200, 6);
+        Path vanishing = photo(ROOT.resolve("fragile/vanishing.jpg"), 300, 200, 7);
+        long id = assignment("Fragile", "fragile");
+        Files.delete(vanishing);
+        Path foreign = folders.of(id).resolve("web/page/kept-320.jpg");
+        Files.createDirectories(foreign.getParent());
+        Files.writeString(folders.of(id).resolve("web/page/kept-300.jpg"), "somebody's own");
+        RunSummary summary = run(id);
+        Map<String, Rendition> byPath = byPath(summary);
+        assertThat(summary.failed()).isEqualTo(4);
+        assertThat(byPath.get("web/page/kept-300.jpg").reason()).contains("did not write");
+        assertThat(byPath.get("web/tile/vanishing.webp").reason()).contains("no longer there");
+        assertThat(byPath.get("web/tile/kept.webp").isDone()).isTrue();
+        assertThat(folders.of(id).resolve("web/page/kept-300.jpg")).hasContent("somebody's own");
+        try (Stream<Path> all = Files.walk(folders.of(id))) {
+            assertThat(all.map(p -> p.getFileName().toString())).noneMatch(name -> name.endsWith(".part"));
+        }
+        assertThat(new Visitor().get("/runs/" + summary.run().id()).body()).contains("4 failed", "no longer there");
+    }
+
+    @Test
+    void a_second_run_replaces_its_own_files() throws Exception {
+        long id = assignment("Twice", "field-day");
+        RunSummary first = run(id);
+        RunSummary second = run(id);
+        assertThat(second.done()).isEqualTo(6);
+        assertThat(second.run().number()).isEqualTo(first.run().number() + 1);
+        assertThat(runs.renditions(second.run().id()))
+                .extracting(Rendition::sha256)
+                .isEqualTo(runs.renditions(first.run().id()).stream()
+                        .map(Rendition::sha256)
+                        .toList());
+    }
+
+    @Test
+    void the_archive_holds_every_file() throws Exception {
+        long id = assignment("Archive", "field-day");
+        RunSummary summary = run(id);
+        java.net.URI uri = java.net.URI.create(
+                "http://127.0.0.1:" + port + "/deliveries/" + summary.run().id() + "/archive");
+        HttpResponse<byte[]> answer = java.net.http.HttpClient.newHttpClient()
+                .send(java.net.http.HttpRequest.newBuilder(uri).build(), HttpResponse.BodyHandlers.ofByteArray());
+        assertThat(answer.headers().firstValue("Content-Length")).isEmpty();
+        assertThat(answer.headers().firstValue("Content-Disposition").orElse(""))
+                .contains("Archive");
+        List<String> names = new java.util.ArrayList<>();
+        try (java.util.zip.ZipInputStream zip =
+                new java.util.zip.ZipInputStream(new java.io.ByteArrayInputStream(answer.body()))) {
+            for (var entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                names.add(entry.getName());
+                assertThat(zip.readAllBytes())
+                        .hasSize(Math.toIntExact(Files.size(folders.of(id).resolve(entry.getName()))));
+            }
+        }
+        assertThat(names).containsExactlyInAnyOrderElementsOf(byPath(summary).keySet());
+    }
+
+    @Test
+    void nothing_chosen_is_said_and_nothing_is_started() throws Exception {
+        long id = assignment("Nothing", "field-day");
+        Visitor visitor = new Visitor();
+        assertThat(visitor.post("/assignments/" + id + "/plan", "cells=").body())
+                .contains("Nothing is chosen");
+        assertThat(visitor.post("/assignments/" + id + "/plan", "cells=1.2").body())
+                .contains("cannot be understood");
+        assertThat(visitor.post("/assignments/" + id + "/plan", "cells=99.99=1").body())
+                .contains("no longer there");
+        assertThat(runs.summaries(id)).isEmpty();
+    }
+}

@@ -1,0 +1,135 @@
+package app.vineparcel.web;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/** The whole application on a free port with a real database, with an opening set and a source root of its own. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+abstract class Workbench {
+
+    static final Path FOLDER = folder();
+    static final Path ROOT = FOLDER.resolve("photos");
+
+    @LocalServerPort
+    int port;
+
+    @DynamicPropertySource
+    static void settings(DynamicPropertyRegistry registry) {
+        registry.add("vine-parcel.data-folder", () -> FOLDER.resolve("data"));
+        registry.add("vine-parcel.delivery-root", () -> FOLDER.resolve("deliveries"));
+        registry.add("vine-parcel.source-roots", () -> ROOT);
+        registry.add("vine-parcel.pixel-limit", () -> 30);
+        registry.add("vine-parcel.upload-limit", () -> 5);
+        registry.add("vine-parcel.opening-set", () -> FOLDER.resolve("opening.json"));
+    }
+
+    private static Path folder() {
+        try {
+            Path folder = Files.createTempDirectory("vine-parcel-web");
+            Path pictures = Files.createDirectories(folder.resolve("photos/field-day"));
+            photo(pictures.resolve("terraces.jpg"), 640, 420, 1);
+            photo(pictures.resolve("windfalls.jpg"), 420, 640, 2);
+            Files.createDirectories(folder.resolve("recipes"));
+            Files.writeString(
+                    folder.resolve("recipes/page.recipe.json"),
+                    """
+                    {"recipe": 1, "title": "Page", "size": {"mode": "long-edge", "px": 320},
+                     "format": {"type": "jpeg", "quality": 80}, "name": "{stem}-{width}", "folder": "page"}""");
+            Files.writeString(
+                    folder.resolve("recipes/tile.recipe.json"),
+                    """
+                    {"recipe": 1, "title": "Tile", "size": {"mode": "fill", "width": 100, "height": 100},
+                     "format": {"type": "webp", "quality": 70}, "folder": "tile"}""");
+            Files.writeString(
+                    folder.resolve("opening.json"),
+                    """
+                    {"assignment": "Autumn catalogue", "folders": ["field-day"], "channels": [
+                     {"name": "Web shop", "colour": "sky", "folder": "web", "recipes": ["page", "tile"]},
+                     {"name": "Press", "colour": "ochre", "folder": "press/{assignment|kebab}", "recipes": ["page"]}]}""");
+            return folder;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** A made picture with soft colours and some noise. */
+    static Path photo(Path file, int width, int height, long seed) {
+        Random random = new Random(seed);
+        BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                int noise = random.nextInt(20);
+                image.setRGB(
+                        x,
+                        y,
+                        (100 + x * 120 / width + noise) << 16 | (80 + y * 120 / height + noise) << 8 | 60 + noise);
+            }
+        }
+        try {
+            Files.createDirectories(file.getParent());
+            String name = file.getFileName().toString();
+            ImageIO.write(image, name.substring(name.lastIndexOf('.') + 1), file.toFile());
+            return file;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** A client that keeps cookies, as a browser does, and can read the token of a page. */
+    final class Visitor {
+
+        private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
+        private final HttpClient client = HttpClient.newBuilder()
+                .cookieHandler(new java.net.CookieManager())
+                .followRedirects(HttpClient.Redirect.NORMAL)
+                .build();
+
+        HttpResponse<String> get(String path) throws IOException, InterruptedException {
+            return send(HttpRequest.newBuilder(uri(path)));
+        }
+
+        HttpResponse<String> post(String path, String form) throws IOException, InterruptedException {
+            return send(HttpRequest.newBuilder(uri(path))
+                    .header("Content-Type", "application/x-www-form-urlencoded")
+                    .POST(HttpRequest.BodyPublishers.ofString("_csrf=" + token() + "&" + form)));
+        }
+
+        HttpResponse<String> upload(long assignment, String name, byte[] content)
+                throws IOException, InterruptedException {
+            String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
+            return send(HttpRequest.newBuilder(uri("/assignments/" + assignment + "/sources/files?name=" + query))
+                    .header("Content-Type", "application/octet-stream")
+                    .header("X-XSRF-TOKEN", token())
+                    .POST(HttpRequest.BodyPublishers.ofByteArray(content)));
+        }
+
+        private String token() throws IOException, InterruptedException {
+            Matcher token = TOKEN.matcher(get("/assignments").body());
+            token.find();
+            return java.net.URLEncoder.encode(token.group(1), java.nio.charset.StandardCharsets.UTF_8);
+        }
+
+        private HttpResponse<String> send(HttpRequest.Builder request) throws IOException, InterruptedException {
+            return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        }
+
+        private URI uri(String path) {
+            return URI.create("http://127.0.0.1:" + port + path);
+        }
+    }
+}
