@@ -1,7 +1,7 @@
 // The frame of every page: scheme, keys, dialogs, and which card of a list is chosen.
 const root = document.documentElement;
 const dark = () => (root.dataset.scheme || (matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light')) === 'dim';
-const schemeButton = document.querySelector('[data-scheme]');
+const schemeButton = document.querySelector('[data-scheme-switch]');
 const nameScheme = () => { schemeButton.textContent = dark() ? 'Light' : 'Dim'; };
 
 schemeButton.addEventListener('click', () => {

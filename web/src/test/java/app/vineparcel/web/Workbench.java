@@ -35,7 +35,8 @@ abstract class Workbench {
         registry.add("vine-parcel.source-roots", () -> ROOT);
         registry.add("vine-parcel.pixel-limit", () -> 30);
         registry.add("vine-parcel.upload-limit", () -> 5);
-        registry.add("vine-parcel.opening-set", () -> FOLDER.resolve("opening.json"));
+        registry.add(
+                "vine-parcel.opening-set", () -> FOLDER.resolve("opening.json").toString());
     }
 
     private static Path folder() {

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.http.HttpStatus;
 import org.springframework.ui.Model;
 import org.springframework.web.ErrorResponse;
@@ -32,6 +33,14 @@ class Problems {
     @ExceptionHandler({AsyncRequestNotUsableException.class, org.apache.catalina.connector.ClientAbortException.class})
     void gone() {
         LOG.debug("the browser left before its answer was through");
+    }
+
+    /** An address with a word where a number should be. */
+    @ExceptionHandler(TypeMismatchException.class)
+    String noSuchAddress(Model model, HttpServletResponse response) {
+        response.setStatus(HttpStatus.NOT_FOUND.value());
+        model.addAttribute("problem", ErrorPages.problem(HttpStatus.NOT_FOUND.value()));
+        return "shell/problem";
     }
 
     @ExceptionHandler(Exception.class)
