@@ -52,6 +52,9 @@ final class TiffWriter implements PictureWriter {
                 .ifPresent(profile ->
                         bytes(directory, BaselineTIFFTagSet.TAG_ICC_PROFILE, profile.bytes(), TIFFTag.TIFF_UNDEFINED));
         tags.xmp().ifPresent(xmp -> bytes(directory, XMP, xmp, TIFFTag.TIFF_BYTE));
+        if (tags.exif().isPresent()) {
+            ExifFields.into(directory, tags.exif().get());
+        }
         return directory.getAsMetadata();
     }
 

@@ -126,9 +126,11 @@ class RenderRunTest {
         }
         assertThat(READER.inspect(folder.resolve("out/print/field.tif")).profileTitle())
                 .contains("ROMM RGB");
-        PhotoFacts facts = MetadataReader.read(folder.resolve("out/field-100.jpg"));
-        assertThat(facts.creator()).contains("Ida Fennel");
-        assertThat(facts.copyright()).contains("© Harrow Lane Growers");
+        for (PlannedRendition planned : plan.renditions()) {
+            PhotoFacts facts = MetadataReader.read(folder.resolve("out").resolve(planned.path()));
+            assertThat(facts.creator()).as(planned.path()).contains("Ida Fennel");
+            assertThat(facts.copyright()).as(planned.path()).contains("© Harrow Lane Growers");
+        }
     }
 
     @Test
