@@ -30,7 +30,7 @@ import picocli.CommandLine.Spec;
 
 /** {@code parcel render}: puts sources through recipes into a folder. */
 @Command(
-        name = "render",
+        name = "parcel render",
         mixinStandardHelpOptions = true,
         versionProvider = RenderCommand.Version.class,
         sortOptions = false,

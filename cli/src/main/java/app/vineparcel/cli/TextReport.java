@@ -49,18 +49,21 @@ final class TextReport implements Report {
 
     @Override
     public void endOfPlan(Plan plan) {
-        out.println("%d renditions, about %s; %d blockers, %d cautions, %d hints"
-                .formatted(
-                        plan.renditions().size(),
-                        weight(plan.predictedBytes()),
-                        plan.count(Finding.Level.BLOCKER),
-                        plan.count(Finding.Level.CAUTION),
-                        plan.count(Finding.Level.HINT)));
+        out.println(String.join(
+                ", ",
+                count(plan.renditions().size(), "rendition") + " of about " + weight(plan.predictedBytes()),
+                count(plan.count(Finding.Level.BLOCKER), "blocker"),
+                count(plan.count(Finding.Level.CAUTION), "caution"),
+                count(plan.count(Finding.Level.HINT), "hint")));
     }
 
     @Override
     public void endOfRun(int done, int failed) {
         out.println(done + " done, " + failed + " failed");
+    }
+
+    private static String count(long number, String one) {
+        return number + " " + one + (number == 1 ? "" : "s");
     }
 
     /** Powers of ten, as on the pages. */

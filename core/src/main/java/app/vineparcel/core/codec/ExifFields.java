@@ -8,6 +8,7 @@ import com.twelvemonkeys.imageio.stream.ByteArrayImageInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.Set;
 import javax.imageio.plugins.tiff.TIFFDirectory;
 import javax.imageio.plugins.tiff.TIFFField;
 import javax.imageio.plugins.tiff.TIFFTag;
@@ -19,7 +20,8 @@ import javax.imageio.plugins.tiff.TIFFTagSet;
  */
 final class ExifFields {
 
-    private static final int ORIENTATION = 0x0112;
+    /** Orientation and resolution, which the writer looks after itself. */
+    private static final Set<Integer> WRITERS_OWN = Set.of(0x0112, 0x011a, 0x011b, 0x0128);
 
     private ExifFields() {}
 
@@ -32,7 +34,7 @@ final class ExifFields {
     private static void copy(Iterable<Entry> from, TIFFDirectory target) {
         for (Entry entry : from) {
             int number = (Integer) entry.getIdentifier();
-            if (number != ORIENTATION) {
+            if (!WRITERS_OWN.contains(number)) {
                 field(number, entry.getValue()).ifPresent(target::addTIFFField);
             }
         }

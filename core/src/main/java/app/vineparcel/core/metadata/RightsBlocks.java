@@ -9,6 +9,7 @@ import com.adobe.internal.xmp.options.SerializeOptions;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Optional;
+import org.apache.commons.imaging.common.RationalNumber;
 import org.apache.commons.imaging.formats.tiff.constants.TiffTagConstants;
 import org.apache.commons.imaging.formats.tiff.taginfos.TagInfoAscii;
 import org.apache.commons.imaging.formats.tiff.write.TiffImageWriterLossy;
@@ -23,8 +24,8 @@ public final class RightsBlocks {
 
     private RightsBlocks() {}
 
-    /** EXIF with artist and copyright; empty where there is nothing to say. */
-    public static Optional<byte[]> exif(Rights rights) {
+    /** EXIF with artist, copyright and resolution (px per inch); empty where there are no rights to tell. */
+    public static Optional<byte[]> exif(Rights rights, int ppi) {
         if (rights.creator().isEmpty() && rights.copyright().isEmpty()) {
             return Optional.empty();
         }
@@ -32,6 +33,9 @@ public final class RightsBlocks {
             TiffOutputSet set = new TiffOutputSet();
             TiffOutputDirectory root = set.getOrCreateRootDirectory();
             root.add(TiffTagConstants.TIFF_TAG_ORIENTATION, (short) 1);
+            root.add(TiffTagConstants.TIFF_TAG_XRESOLUTION, new RationalNumber(ppi, 1));
+            root.add(TiffTagConstants.TIFF_TAG_YRESOLUTION, new RationalNumber(ppi, 1));
+            root.add(TiffTagConstants.TIFF_TAG_RESOLUTION_UNIT, (short) TiffTagConstants.RESOLUTION_UNIT_VALUE_INCHES);
             add(root, TiffTagConstants.TIFF_TAG_ARTIST, rights.creator());
             add(root, TiffTagConstants.TIFF_TAG_COPYRIGHT, rights.copyright());
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -109,6 +109,13 @@ final class JsonPlace {
         }
     }
 
+    /** Notes that a key belongs to the format but cannot be carried out. */
+    void notYet(String key) {
+        if (value(key) != null) {
+            fault(key, "a clause of the format", "this version does not render it yet; leave it out");
+        }
+    }
+
     /** Notes everything that stands here and was never asked for. */
     void refuseOthers() {
         for (String key : node.propertyNames()) {

@@ -83,6 +83,8 @@ public final class RecipeReader {
                 root.text("folder").orElse(""));
         template(root, "name", recipe.name(), PathTemplate::name);
         template(root, "folder", recipe.folder(), PathTemplate::folders);
+        root.notYet("sharpen");
+        root.notYet("watermark");
         root.refuseOthers();
         return recipe;
     }

@@ -149,7 +149,7 @@ public final class RenderRun {
         return new FileTags(
                 recipe.colour().embed() ? Optional.of(pixels.profile()) : Optional.empty(),
                 recipe.ppi(),
-                RightsBlocks.exif(rights),
+                RightsBlocks.exif(rights, recipe.ppi()),
                 RightsBlocks.xmp(rights));
     }
 

@@ -71,6 +71,7 @@ class RecipeFileTest {
             quoteCharacter = '"',
             value = {
                 "'shapren': {}; /shapren; unknown key",
+                "'sharpen': {'for': 'screen'}; /sharpen; does not render it yet",
                 "'format': {'quality': 0}; /format/quality; from 1 to 100",
                 "'format': {'quality': 82.5}; /format/quality; whole number",
                 "'format': {'type': 'jpg'}; /format/type; allowed are jpeg, png",

@@ -90,7 +90,7 @@ class RenderRunTest {
 
     private Path jpeg(String name, Pixels pixels, BuiltInProfile profile, int exifOrientation) throws IOException {
         Optional<byte[]> exif = RightsBlocks.exif(
-                Rights.NONE.with(Map.of("creator", "Ida Fennel", "copyright", "© Harrow Lane Growers")));
+                Rights.NONE.with(Map.of("creator", "Ida Fennel", "copyright", "© Harrow Lane Growers")), 300);
         exif.ifPresent(block -> {
             for (int i = 0; i + 12 <= block.length; i++) {
                 boolean orientation = block[i] == 0x12 && block[i + 1] == 1 && block[i + 2] == 3 && block[i + 3] == 0;
