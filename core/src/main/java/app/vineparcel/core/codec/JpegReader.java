@@ -5,18 +5,18 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
-import javax.imageio.ImageReader;
 
 /**
- * Reads JPEG: grey, RGB, YCbCr, CMYK and YCCK. The library unpacks the components; what they mean is decided here, by JFIF
- * and Adobe markers (ITU-T T.871; T.872, 6.5.3). Adobe's CMYK counts paper instead of ink and is turned round.
+ * Reads JPEG: grey, RGB, YCbCr, CMYK and YCCK. An engine unpacks the pixels; here is what the markers say about them. Adobe's CMYK counts
+ * paper instead of ink and is turned round.
  */
 final class JpegReader implements PictureReader {
 
-    private static final LibraryReader LIBRARY = new LibraryReader("jpeg", "com.sun.");
+    private final JpegEngine engine;
+
+    JpegReader(JpegEngine engine) {
+        this.engine = engine;
+    }
 
     @Override
     public PixelSize size(Path file) throws IOException {
@@ -35,54 +35,18 @@ final class JpegReader implements PictureReader {
 
     @Override
     public Decoded read(Path file) throws IOException {
-        JpegSegments segments = JpegSegments.read(file);
-        Pixels stored = LIBRARY.with(file, this::components);
-        Optional<Integer> adobe = segments.adobeTransform();
-        return switch (stored.bands()) {
-            case 1 -> new Decoded(stored, ColourModel.GREY);
-            case 3 -> {
-                if (isYcc(segments)) {
-                    YccToRgb.inPlace(stored.bytes(), 3);
-                }
-                yield new Decoded(stored, ColourModel.RGB);
-            }
+        Pixels pixels = engine.decode(file);
+        return switch (pixels.bands()) {
+            case 1 -> new Decoded(pixels, ColourModel.GREY);
+            case 3 -> new Decoded(pixels, ColourModel.RGB);
             case 4 -> {
-                if (adobe.orElse(0) == 2) {
-                    YccToRgb.inPlace(stored.bytes(), 4);
+                if (JpegSegments.read(file).adobeTransform().isPresent()) {
+                    invert(pixels.bytes());
                 }
-                if (adobe.isPresent()) {
-                    invert(stored.bytes());
-                }
-                yield new Decoded(stored, ColourModel.CMYK);
+                yield new Decoded(pixels, ColourModel.CMYK);
             }
-            default -> throw new IOException("it has " + stored.bands() + " components; 1, 3 or 4 are read.");
+            default -> throw new IOException("it has " + pixels.bands() + " components; 1, 3 or 4 are read.");
         };
-    }
-
-    private Pixels components(ImageReader reader) throws IOException {
-        List<String> warnings = new ArrayList<>();
-        reader.addIIOReadWarningListener((source, warning) -> warnings.add(warning));
-        Pixels pixels = AwtPixels.of(reader.readRaster(0, null), false);
-        for (String warning : warnings) {
-            if (warning.contains("Missing EOI") || warning.contains("Premature end")) {
-                throw new IOException("it ends before its picture does.");
-            }
-            if (warning.startsWith("Corrupt") && !warning.contains("extraneous")) {
-                throw new IOException("its data is damaged.");
-            }
-        }
-        return pixels;
-    }
-
-    private static boolean isYcc(JpegSegments segments) {
-        if (segments.hasJfif()) {
-            return true;
-        }
-        if (segments.adobeTransform().isPresent()) {
-            return segments.adobeTransform().get() != 0;
-        }
-        byte[] frame = segments.frame().map(JpegSegments.Segment::data).orElse(new byte[0]);
-        return frame.length < 13 || !(frame[6] == 'R' && frame[9] == 'G' && frame[12] == 'B');
     }
 
     private static void invert(byte[] samples) {

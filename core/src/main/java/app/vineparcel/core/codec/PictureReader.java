@@ -24,7 +24,7 @@ public interface PictureReader {
     /** The reader of a format. */
     static PictureReader of(PictureFormat format) {
         return switch (format) {
-            case JPEG -> new JpegReader();
+            case JPEG -> new JpegReader(JpegEngine.usual());
             case PNG -> new LibraryReader("png", "com.sun.");
             case TIFF -> new TiffReader();
             case WEBP -> new LibraryReader("webp", "com.luciad.");

@@ -19,7 +19,7 @@ public interface PictureWriter {
     /** The writer of a format. */
     static PictureWriter of(OutputFormat format) {
         if (format instanceof OutputFormat.Jpeg jpeg) {
-            return new JpegWriter(jpeg);
+            return new JpegWriter(JpegEngine.usual(), jpeg);
         }
         if (format instanceof OutputFormat.Png png) {
             return new PngWriter(png);

@@ -18,16 +18,16 @@ public final class CmykJpeg {
 
     private CmykJpeg() {}
 
-    /** Inks 0 to 255; transform 0 for plain CMYK, 2 for YCCK. */
+    /** Inks 0 to 255; transform 0 for plain CMYK, 2 for YCCK, whose RGB is the complement of the stored CMY (ITU-T T.872, 6.5.3). */
     public static Path write(Path file, int transform, int... inks) throws IOException {
         int[] stored = new int[4];
         for (int band = 0; band < 4; band++) {
             stored[band] = 255 - inks[band];
         }
         if (transform == 2) {
-            double r = stored[0];
-            double g = stored[1];
-            double b = stored[2];
+            double r = 255 - stored[0];
+            double g = 255 - stored[1];
+            double b = 255 - stored[2];
             stored[0] = (int) Math.round(0.299 * r + 0.587 * g + 0.114 * b);
             stored[1] = (int) Math.round(128 - 0.168736 * r - 0.331264 * g + 0.5 * b);
             stored[2] = (int) Math.round(128 + 0.5 * r - 0.418688 * g - 0.081312 * b);

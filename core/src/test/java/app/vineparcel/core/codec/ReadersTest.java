@@ -2,6 +2,7 @@ package app.vineparcel.core.codec;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assumptions.assumeThat;
 
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.ColourModel;
@@ -149,6 +150,35 @@ class ReadersTest {
             assertThat(segments.frame().orElseThrow().marker()).isEqualTo(progressive ? 0xc2 : 0xc0);
             assertThat(segments.icc())
                     .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
+        }
+    }
+
+    /** Either engine, on the same file: the same pixels within three levels, and both refuse what is cut short. */
+    @Test
+    void both_jpeg_engines_see_the_same_picture() throws IOException {
+        JpegEngine turbo = TurboJpegEngine.find().orElse(null);
+        assumeThat(turbo).as("libjpeg-turbo on this machine").isNotNull();
+        JpegEngine jdk = new JdkJpegEngine();
+        Pixels photo = Pictures.photo(203, 151, 8);
+        for (OutputFormat.Chroma chroma : OutputFormat.Chroma.values()) {
+            for (boolean progressive : new boolean[] {false, true}) {
+                OutputFormat.Jpeg options = new OutputFormat.Jpeg(88, progressive, chroma);
+                for (JpegEngine writer : List.of(turbo, jdk)) {
+                    Path file = Files.write(folder.resolve("a.jpg"), writer.encode(photo, options));
+                    assertAlike(turbo.decode(file), jdk.decode(file), 3);
+                    byte[] frame = JpegSegments.read(file).frame().orElseThrow().data();
+                    assertThat(frame[7]).isEqualTo((byte) (chroma.across() << 4 | chroma.down()));
+                }
+            }
+        }
+        for (int transform : new int[] {0, 2}) {
+            Path cmyk = CmykJpeg.write(folder.resolve("cmyk.jpg"), transform, 200, 30, 90, 10);
+            assertAlike(turbo.decode(cmyk), jdk.decode(cmyk), 3);
+        }
+        byte[] whole = turbo.encode(photo, new OutputFormat.Jpeg(90, false, OutputFormat.Chroma.FULL));
+        Path cut = Files.write(folder.resolve("cut.jpg"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        for (JpegEngine engine : List.of(turbo, jdk)) {
+            assertThatThrownBy(() -> engine.decode(cut)).hasMessage("it ends before its picture does.");
         }
     }
 

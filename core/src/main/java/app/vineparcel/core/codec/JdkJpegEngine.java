@@ -1,0 +1,111 @@
+package app.vineparcel.core.codec;
+
+import app.vineparcel.core.raster.Pixels;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
+import org.w3c.dom.NodeList;
+
+/** JPEG through the codec of the JDK. It hands components over as they are stored; YCbCr is turned into RGB here. */
+final class JdkJpegEngine implements JpegEngine {
+
+    private static final LibraryReader READER = new LibraryReader("jpeg", "com.sun.");
+    private static final LibraryWriter WRITER = new LibraryWriter("jpeg", "com.sun.");
+    private static final String TREE = "javax_imageio_jpeg_image_1.0";
+
+    @Override
+    public String name() {
+        return "the JDK's codec";
+    }
+
+    @Override
+    public Pixels decode(Path file) throws IOException {
+        JpegSegments segments = JpegSegments.read(file);
+        Pixels stored = READER.with(file, this::components);
+        if (stored.bands() == 3 && isYcc(segments)) {
+            YccToRgb.inPlace(stored.bytes(), 3);
+        } else if (stored.bands() == 4 && segments.adobeTransform().orElse(0) == 2) {
+            YccToRgb.inPlace(stored.bytes(), 4);
+            complementColours(stored.bytes());
+        }
+        return stored;
+    }
+
+    /** RGB of YCCK is the complement of CMY (ITU-T T.872, 6.5.3); black stays. */
+    private static void complementColours(byte[] cmyk) {
+        for (int i = 0; i < cmyk.length; i++) {
+            if ((i & 3) != 3) {
+                cmyk[i] = (byte) ~cmyk[i];
+            }
+        }
+    }
+
+    private Pixels components(ImageReader reader) throws IOException {
+        List<String> warnings = new ArrayList<>();
+        reader.addIIOReadWarningListener((source, warning) -> warnings.add(warning));
+        Pixels pixels = AwtPixels.of(reader.readRaster(0, null), false);
+        for (String warning : warnings) {
+            if (warning.contains("Missing EOI") || warning.contains("Premature end")) {
+                throw new IOException("it ends before its picture does.");
+            }
+            if (warning.startsWith("Corrupt") && !warning.contains("extraneous")) {
+                throw new IOException("its data is damaged.");
+            }
+        }
+        return pixels;
+    }
+
+    private static boolean isYcc(JpegSegments segments) {
+        if (segments.hasJfif()) {
+            return true;
+        }
+        if (segments.adobeTransform().isPresent()) {
+            return segments.adobeTransform().get() != 0;
+        }
+        byte[] frame = segments.frame().map(JpegSegments.Segment::data).orElse(new byte[0]);
+        return frame.length < 13 || !(frame[6] == 'R' && frame[9] == 'G' && frame[12] == 'B');
+    }
+
+    @Override
+    public byte[] encode(Pixels pixels, OutputFormat.Jpeg options) throws IOException {
+        return WRITER.bytes(AwtPixels.image(pixels), (writer, param) -> {
+            param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+            param.setCompressionQuality(scale(options.quality()));
+            param.setProgressiveMode(
+                    options.progressive() ? ImageWriteParam.MODE_DEFAULT : ImageWriteParam.MODE_DISABLED);
+            return pixels.bands() == 3 ? sampling(writer, param, pixels, options.chroma()) : null;
+        });
+    }
+
+    /**
+     * The library maps its own 0–1 to the Independent JPEG Group's 1–100 through a float; a nudge keeps every step exact.
+     */
+    private static float scale(int quality) {
+        return Math.min(1f, (quality + 0.001f) / 100f);
+    }
+
+    private static IIOMetadata sampling(
+            ImageWriter writer, ImageWriteParam param, Pixels pixels, OutputFormat.Chroma thinned) throws IOException {
+        ImageTypeSpecifier type = new ImageTypeSpecifier(AwtPixels.image(pixels));
+        IIOMetadata metadata = writer.getDefaultImageMetadata(type, param);
+        IIOMetadataNode root = (IIOMetadataNode) metadata.getAsTree(TREE);
+        NodeList components = root.getElementsByTagName("componentSpec");
+        IIOMetadataNode luma = (IIOMetadataNode) components.item(0);
+        luma.setAttribute("HsamplingFactor", String.valueOf(thinned.across()));
+        luma.setAttribute("VsamplingFactor", String.valueOf(thinned.down()));
+        for (int i = 1; i < components.getLength(); i++) {
+            IIOMetadataNode chroma = (IIOMetadataNode) components.item(i);
+            chroma.setAttribute("HsamplingFactor", "1");
+            chroma.setAttribute("VsamplingFactor", "1");
+        }
+        metadata.setFromTree(TREE, root);
+        return metadata;
+    }
+}

@@ -1,0 +1,45 @@
+package app.vineparcel.core.codec;
+
+import app.vineparcel.core.raster.Pixels;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/** What packs and unpacks JPEG data. Markers, profiles and the meaning of components are looked after outside. */
+public interface JpegEngine {
+
+    /** As told to people: which library does it. */
+    String name();
+
+    /**
+     * All pixels of a file.
+     *
+     * @return one band of grey, three of RGB, or four as they are stored, with YCCK turned into CMYK
+     * @throws IOException with a reason in words if the file is cut short or damaged
+     */
+    Pixels decode(Path file) throws IOException;
+
+    /**
+     * A whole JPEG file with whatever markers the library writes.
+     *
+     * @param pixels 8-bit grey or RGB
+     */
+    byte[] encode(Pixels pixels, OutputFormat.Jpeg options) throws IOException;
+
+    /** The native engine where this machine has it, else that of the JDK. */
+    static JpegEngine usual() {
+        return Chosen.ENGINE;
+    }
+
+    /** The engine for this program's life; the same machine gives the same bytes. */
+    final class Chosen {
+        private static final JpegEngine ENGINE = choose();
+
+        private Chosen() {}
+
+        private static JpegEngine choose() {
+            Optional<JpegEngine> turbo = TurboJpegEngine.find();
+            return turbo.orElseGet(JdkJpegEngine::new);
+        }
+    }
+}

@@ -1,0 +1,136 @@
+package app.vineparcel.core.codec;
+
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Pixels;
+import java.io.Closeable;
+import java.io.IOException;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.net.URLClassLoader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/**
+ * JPEG through libjpeg-turbo, as Debian packages its Java face. Nothing of it is needed to build: its jar is opened at run time, and its
+ * native part must stand on {@code java.library.path}.
+ */
+final class TurboJpegEngine implements JpegEngine {
+
+    private static final String PACKAGE = "org.libjpegturbo.turbojpeg.";
+    private static final String USUAL_JAR = "/usr/share/java/turbojpeg.jar";
+    /** Constants of the library's public interface. */
+    private static final int RGB = 0;
+
+    private static final int GREY = 6;
+    private static final int CMYK = 11;
+    private static final int ACCURATE_DCT = 4096;
+    private static final int PROGRESSIVE = 16384;
+    private static final int SAMPLING_GREY = 3;
+
+    private final Class<?> decompressor;
+    private final Class<?> compressor;
+
+    private TurboJpegEngine(Class<?> decompressor, Class<?> compressor) {
+        this.decompressor = decompressor;
+        this.compressor = compressor;
+    }
+
+    /** The engine, where jar and native part can both be loaded. */
+    static Optional<JpegEngine> find() {
+        Path jar = Path.of(System.getProperty("vine-parcel.turbojpeg", USUAL_JAR));
+        if (!Files.isRegularFile(jar)) {
+            return Optional.empty();
+        }
+        try {
+            @SuppressWarnings("resource") // stays open as long as the program lives
+            URLClassLoader loader =
+                    new URLClassLoader(new java.net.URL[] {jar.toUri().toURL()});
+            Class<?> decompressor = loader.loadClass(PACKAGE + "TJDecompressor");
+            Class<?> compressor = loader.loadClass(PACKAGE + "TJCompressor");
+            ((Closeable) decompressor.getConstructor().newInstance()).close();
+            return Optional.of(new TurboJpegEngine(decompressor, compressor));
+        } catch (ReflectiveOperationException | LinkageError | IOException absent) {
+            return Optional.empty();
+        }
+    }
+
+    @Override
+    public String name() {
+        return "libjpeg-turbo";
+    }
+
+    @Override
+    public Pixels decode(Path file) throws IOException {
+        byte[] jpeg = Files.readAllBytes(file);
+        byte[] frame =
+                JpegSegments.read(file).frame().map(JpegSegments.Segment::data).orElse(new byte[6]);
+        int bands = frame[5];
+        if (bands != 1 && bands != 3 && bands != 4) {
+            throw new IOException("it has " + bands + " components; 1, 3 or 4 are read.");
+        }
+        try (Closeable engine =
+                (Closeable) decompressor.getConstructor(byte[].class).newInstance((Object) jpeg)) {
+            int width = (Integer) decompressor.getMethod("getWidth").invoke(engine);
+            int height = (Integer) decompressor.getMethod("getHeight").invoke(engine);
+            PixelSize size = new PixelSize(width, height);
+            byte[] samples = new byte[Math.toIntExact(size.pixels() * bands)];
+            int format = bands == 1 ? GREY : bands == 3 ? RGB : CMYK;
+            Method decompress = decompressor.getMethod(
+                    "decompress",
+                    byte[].class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class);
+            decompress.invoke(engine, samples, 0, 0, width, width * bands, height, format, ACCURATE_DCT);
+            return Pixels.of8(size, bands, false, samples);
+        } catch (InvocationTargetException e) {
+            throw inWords(e);
+        } catch (ReflectiveOperationException | RuntimeException e) {
+            throw new IOException("its data is damaged.", e);
+        }
+    }
+
+    private static IOException inWords(InvocationTargetException e) {
+        String said = String.valueOf(e.getCause().getMessage());
+        return new IOException(
+                said.contains("Premature end of JPEG file")
+                        ? "it ends before its picture does."
+                        : "its data is damaged.",
+                e);
+    }
+
+    @Override
+    public byte[] encode(Pixels pixels, OutputFormat.Jpeg options) throws IOException {
+        int width = pixels.size().width();
+        int height = pixels.size().height();
+        boolean grey = pixels.bands() == 1;
+        try (Closeable engine = (Closeable) compressor.getConstructor().newInstance()) {
+            compressor
+                    .getMethod(
+                            "setSourceImage",
+                            byte[].class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class)
+                    .invoke(engine, pixels.bytes(), 0, 0, width, width * pixels.bands(), height, grey ? GREY : RGB);
+            compressor
+                    .getMethod("setSubsamp", int.class)
+                    .invoke(engine, grey ? SAMPLING_GREY : options.chroma().ordinal());
+            compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
+            int flags = ACCURATE_DCT | (options.progressive() ? PROGRESSIVE : 0);
+            byte[] room = (byte[]) compressor.getMethod("compress", int.class).invoke(engine, flags);
+            return java.util.Arrays.copyOf(
+                    room, (Integer) compressor.getMethod("getCompressedSize").invoke(engine));
+        } catch (ReflectiveOperationException e) {
+            throw new IOException("the JPEG engine does not take this picture.", e);
+        }
+    }
+}
