@@ -10,12 +10,14 @@ import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.colour.TableConversion;
 import app.vineparcel.core.raster.LinearisedPixels;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.raster.Pyramid;
 import app.vineparcel.core.raster.ThroughTables;
 import app.vineparcel.core.source.OpenedSource;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An opened source and what its recipes share: its pixels as linear light, worked out once for each way of reading them. Used by
@@ -23,15 +25,22 @@ import java.util.Optional;
  */
 final class PreparedSource {
 
-    /** Pixels together with the space that they are in. */
-    record InSpace(Pixels pixels, LinearSpace space) {
-        LinearisedPixels linear() {
-            return LinearisedPixels.of(pixels, space);
+    /**
+     * Pixels together with the space that they are in.
+     *
+     * @param pixels encoded by the space's curves
+     * @param space what they mean
+     * @param pyramid the same as linear light, with the halvings that renditions share
+     */
+    record InSpace(Pixels pixels, LinearSpace space, Pyramid pyramid) {
+        InSpace(Pixels pixels, LinearSpace space) {
+            this(pixels, space, new Pyramid(LinearisedPixels.of(pixels, space)));
         }
     }
 
     private final OpenedSource source;
     private final Map<Boolean, InSpace> throughTables = new HashMap<>();
+    private @Nullable InSpace own;
     private static final Map<ColourModel, LinearSpace> CURVES_ONLY = new EnumMap<>(Map.of(
             ColourModel.RGB, BuiltInProfile.SRGB.space(),
             ColourModel.GREY, BuiltInProfile.greyLikeSrgb().linearSpace().orElseThrow()));
@@ -52,7 +61,7 @@ final class PreparedSource {
     InSpace measured(boolean blackPointCompensation) throws ProblemException {
         Optional<LinearSpace> space = profile().linearSpace();
         if (space.isPresent()) {
-            return new InSpace(source.pixels(), space.get());
+            return own(space.get());
         }
         InSpace known = throughTables.get(blackPointCompensation);
         if (known == null) {
@@ -87,6 +96,13 @@ final class PreparedSource {
                     "The source is CMYK, and CMYK files are not written.",
                     "Choose a colour profile in the recipe instead of “as source”."));
         }
-        return new InSpace(source.pixels(), profile().linearSpace().orElse(CURVES_ONLY.get(source.model())));
+        return own(profile().linearSpace().orElse(CURVES_ONLY.get(source.model())));
+    }
+
+    private InSpace own(LinearSpace space) {
+        if (own == null) {
+            own = new InSpace(source.pixels(), space);
+        }
+        return own;
     }
 }

@@ -12,7 +12,6 @@ import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Padding;
 import app.vineparcel.core.raster.Pixels;
-import app.vineparcel.core.raster.Resampler;
 import app.vineparcel.core.recipe.Background;
 import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
@@ -68,10 +67,9 @@ record RenditionPixels(Pixels pixels, IccProfile profile) {
     }
 
     private static LinearRows sized(PreparedSource.InSpace source, Framing framing, int threads) {
-        LinearRows linear = source.linear();
         return wholeSize(source, framing)
-                ? linear
-                : Resampler.resample(linear, framing.crop(), framing.content(), threads);
+                ? source.pyramid().base()
+                : source.pyramid().resample(framing.crop(), framing.content(), threads);
     }
 
     private static Pixels padded(Pixels content, Framing framing, Recipe recipe, Target target, boolean keepAlpha) {
