@@ -1,0 +1,157 @@
+package app.vineparcel.core.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.colour.ColourModel;
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.geometry.Orientation;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.SourceInfo;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PlannerTest {
+
+    private static final Planner PLANNER = new Planner("Autumn catalogue", LocalDate.of(2026, 10, 5));
+
+    private static PlanPiece piece(
+            String fileName, int width, int height, Optional<ColourModel> model, Optional<String> fault, int number) {
+        PhotoFacts facts = new PhotoFacts(
+                Orientation.TOP_LEFT,
+                Optional.of(LocalDateTime.of(2026, 10, 3, 16, 12)),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                false);
+        SourceInfo info = new SourceInfo(
+                fileName,
+                1000,
+                PictureFormat.JPEG,
+                new PixelSize(width, height),
+                Optional.empty(),
+                model,
+                fault,
+                facts);
+        return new PlanPiece("", Path.of(fileName), info.stem(), info, FocalPoint.CENTRE, number);
+    }
+
+    private static PlanPiece photo(int width, int height) {
+        return piece("Pears in the Crate.jpg", width, height, Optional.empty(), Optional.empty(), 4);
+    }
+
+    private static PlanColumn column(String channelFolder, String clauses) {
+        try {
+            String json = "{\"recipe\": 1, \"title\": \"Shop page\", " + clauses.replace('\'', '"') + "}";
+            return new PlanColumn("", RecipeReader.read(json, ""), "Web shop", channelFolder);
+        } catch (RecipeException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    private static List<String> codes(PlannedRendition planned) {
+        return planned.findings().stream().map(f -> f.level() + " " + f.code()).toList();
+    }
+
+    @Test
+    void the_path_is_channel_folder_recipe_folder_and_name() {
+        PlanColumn column = column(
+                "{channel|kebab}/{date:yyyy}",
+                "'folder': '{recipe|kebab}', 'name': '{n:3}-{stem|kebab}-{width}', 'size': {'mode': 'width', 'px': 600}");
+        assertThat(PLANNER.plan(photo(3000, 2000), column).path())
+                .isEqualTo("web-shop/2026/shop-page/004-pears-in-the-crate-600.jpg");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"jpeg, jpg", "png, png", "webp, webp", "tiff, tif"})
+    void the_ending_is_the_formats_own(String type, String ending) {
+        assertThat(PLANNER.plan(photo(30, 20), column("", "'format': {'type': '" + type + "'}"))
+                        .path())
+                .isEqualTo("Pears in the Crate." + ending);
+    }
+
+    @Test
+    void too_few_pixels_are_a_hint_and_enlarging_is_a_caution() {
+        PlannedRendition kept = PLANNER.plan(photo(300, 200), column("", "'size': {'mode': 'long-edge', 'px': 900}"));
+        assertThat(codes(kept)).containsExactly("HINT smaller-than-asked");
+        assertThat(kept.findings().get(0).message()).contains("300 × 200", "900 × 600");
+        PlannedRendition enlarged =
+                PLANNER.plan(photo(300, 200), column("", "'size': {'mode': 'long-edge', 'px': 900, 'enlarge': true}"));
+        assertThat(codes(enlarged)).containsExactly("CAUTION enlarged");
+        assertThat(enlarged.findings().get(0).message()).contains("3.0 times");
+        assertThat(codes(PLANNER.plan(photo(3000, 2000), column("", "'size': {'mode': 'long-edge', 'px': 900}"))))
+                .isEmpty();
+        assertThat(codes(PLANNER.plan(
+                        photo(800, 600), column("", "'size': {'mode': 'fill', 'width': 1080, 'height': 1080}"))))
+                .containsExactly("HINT smaller-than-asked");
+    }
+
+    @Test
+    void what_a_format_cannot_hold_is_a_blocker() {
+        PlannedRendition wide = PLANNER.plan(photo(30_000, 10), column("", "'format': {'type': 'webp'}"));
+        assertThat(codes(wide)).containsExactly("BLOCKER too-large");
+        assertThat(wide.findings().get(0).message()).contains("16383 px", "30000 × 10");
+        assertThat(wide.canBeMade()).isFalse();
+        assertThat(PLANNER.plan(photo(30_000, 10), column("", "'format': {'type': 'jpeg'}"))
+                        .canBeMade())
+                .isTrue();
+    }
+
+    @Test
+    void profiles_that_stand_in_the_way_are_found() {
+        PlanPiece inks = piece("inks.jpg", 30, 20, Optional.of(ColourModel.CMYK), Optional.empty(), 1);
+        assertThat(codes(PLANNER.plan(inks, column("", "'colour': {'profile': 'as-source'}"))))
+                .containsExactly("BLOCKER inks-as-source");
+        assertThat(codes(PLANNER.plan(inks, column("", "'colour': {'profile': 'srgb'}"))))
+                .isEmpty();
+        PlanPiece broken = piece("a.jpg", 30, 20, Optional.empty(), Optional.of("it has 3 bytes"), 1);
+        PlannedRendition planned = PLANNER.plan(broken, column("", "'name': 'x'"));
+        assertThat(codes(planned)).containsExactly("CAUTION broken-profile");
+        assertThat(planned.findings().get(0).message()).contains("it has 3 bytes");
+    }
+
+    /** Names that only differ in case or in how an accent is composed are one file on many disks. */
+    @Test
+    void collisions_are_found_as_file_systems_see_them() {
+        PlanPiece composed = piece("Pr\u00eale.jpg", 30, 20, Optional.empty(), Optional.empty(), 1);
+        PlanPiece decomposed = piece("pre\u0302le.jpg", 30, 20, Optional.empty(), Optional.empty(), 2);
+        PlanPiece other = piece("other.jpg", 30, 20, Optional.empty(), Optional.empty(), 3);
+        Plan plan = PLANNER.plan(List.of(composed, decomposed, other), List.of(column("", "'folder': 'x'")));
+        assertThat(plan.renditions()).extracting(PlannedRendition::canBeMade).containsExactly(true, false, true);
+        assertThat(plan.count(Finding.Level.BLOCKER)).isEqualTo(1);
+        assertThat(plan.predictedBytes())
+                .isEqualTo(plan.renditions().get(0).predictedBytes()
+                        + plan.renditions().get(2).predictedBytes());
+    }
+
+    @Test
+    void predicted_weights_rise_with_quality_and_pixels() {
+        long before = 0;
+        for (int quality = 1; quality <= 100; quality++) {
+            long now = PLANNER.plan(photo(3000, 2000), column("", "'format': {'quality': " + quality + "}"))
+                    .predictedBytes();
+            assertThat(now).isGreaterThan(before);
+            before = now;
+        }
+        before = 0;
+        for (int px = 100; px <= 3000; px += 100) {
+            long now = PLANNER.plan(photo(3000, 2000), column("", "'size': {'mode': 'width', 'px': " + px + "}"))
+                    .predictedBytes();
+            assertThat(now).isGreaterThan(before);
+            before = now;
+        }
+        assertThat(PLANNER.plan(photo(100, 100), column("", "'format': {'type': 'tiff', 'compression': 'none'}"))
+                        .predictedBytes())
+                .isBetween(30_000L, 33_000L);
+    }
+}
