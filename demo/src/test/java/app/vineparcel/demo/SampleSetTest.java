@@ -13,6 +13,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,7 +25,7 @@ class SampleSetTest {
     @TempDir
     static Path folder;
 
-    private static final List<String> SAID = new ArrayList<>();
+    private static final List<String> SAID = new CopyOnWriteArrayList<>();
     private static final List<SourceInfo> INFOS = new ArrayList<>();
 
     @BeforeAll

@@ -1,0 +1,129 @@
+package app.vineparcel.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.runs.Rendition;
+import app.vineparcel.web.runs.Run;
+import app.vineparcel.web.runs.RunService;
+import app.vineparcel.web.runs.RunSummary;
+import app.vineparcel.web.sources.Source;
+import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.storage.DeliveryFolders;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Runs that do not end by themselves, and what pages hear of them. */
+class RunEndsTest extends Workbench {
+
+    @Autowired
+    private AssignmentService assignments;
+
+    @Autowired
+    private SourceService sources;
+
+    @Autowired
+    private ChannelService channels;
+
+    @Autowired
+    private RunService runs;
+
+    @Autowired
+    private DeliveryFolders folders;
+
+    @Autowired
+    private JdbcTemplate database;
+
+    @Autowired
+    private ConfigurableApplicationContext context;
+
+    private long started(String name, int pictures) throws Exception {
+        for (int i = 0; i < pictures; i++) {
+            photo(ROOT.resolve(name + "/picture-" + i + ".jpg"), 1500, 1000, i);
+        }
+        long id = assignments.make(name).id();
+        sources.addFolder(id, name);
+        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
+        String keys =
+                sources.all(id).stream().map(Source::id).map(String::valueOf).collect(Collectors.joining(","));
+        ChannelService.Band band = channels.bands().get(0);
+        String cells = band.channel().id() + "." + band.recipes().get(0).id() + "=" + keys;
+        HttpResponse<String> page = new Visitor().post("/assignments/" + id + "/plan", "cells=" + cells);
+        return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+    }
+
+    private RunSummary over(long runId) throws Exception {
+        await().atMost(Duration.ofSeconds(60))
+                .until(() -> runs.get(runId).state().isOver());
+        return runs.summary(runId);
+    }
+
+    @Test
+    void a_stopped_run_keeps_what_was_done_and_leaves_the_rest_out() throws Exception {
+        long runId = started("stopped", 16);
+        new Visitor().post("/runs/" + runId + "/stop", "");
+        RunSummary summary = over(runId);
+        assertThat(summary.run().state()).isEqualTo(Run.State.STOPPED);
+        assertThat(summary.leftOut()).isPositive();
+        assertThat(summary.over()).isEqualTo(16);
+        assertThat(new Visitor().get("/runs/" + runId).body()).contains("stopped; what was done stays");
+    }
+
+    @Test
+    void events_tell_progress_and_the_end_and_are_right_for_who_comes_late() throws Exception {
+        long runId = started("told", 3);
+        over(runId);
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + port + "/runs/" + runId + "/events"))
+                .build();
+        HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.headers().firstValue("Content-Type").orElse("")).startsWith("text/event-stream");
+        assertThat(answer.body()).contains("event:progress", "of 3 renditions", "event:over");
+        for (Rendition rendition : runs.renditions(runId)) {
+            assertThat(answer.body()).contains("rendition-" + rendition.id(), rendition.path());
+        }
+    }
+
+    @Test
+    void a_run_cut_short_by_the_end_of_the_program_is_closed_at_the_next_start() throws Exception {
+        long runId = started("cut-short", 2);
+        over(runId);
+        database.update("update run set state = 'RENDERING', ended_at = null where id = ?", runId);
+        database.update(
+                "update rendition set state = 'RENDERING' where id = (select max(id) from rendition where run_id = ?)",
+                runId);
+        context.publishEvent(new ApplicationReadyEvent(new SpringApplication(), new String[0], context, Duration.ZERO));
+        RunSummary summary = runs.summary(runId);
+        assertThat(summary.run().state()).isEqualTo(Run.State.INTERRUPTED);
+        assertThat(summary.done()).isEqualTo(1);
+        assertThat(summary.leftOut()).isEqualTo(1);
+        assertThat(new Visitor().get("/runs/" + runId).body()).contains("interrupted when the program ended");
+    }
+
+    @Test
+    void a_rendition_that_was_moved_away_is_said_to_be_gone() throws Exception {
+        long runId = started("moved", 1);
+        over(runId);
+        Rendition rendition = runs.renditions(runId).get(0);
+        Visitor visitor = new Visitor();
+        assertThat(visitor.get("/renditions/" + rendition.id() + "/file").statusCode())
+                .isEqualTo(200);
+        Files.delete(folders.of(runs.get(runId).assignmentId()).resolve(rendition.path()));
+        HttpResponse<String> gone = visitor.get("/renditions/" + rendition.id() + "/file");
+        assertThat(gone.statusCode()).isEqualTo(404);
+        assertThat(gone.body()).contains("no longer in its place");
+    }
+}
