@@ -1,9 +1,9 @@
-// Bringing files in: choosing, dropping, and sending them one by one as plain request bodies, two at a time.
+// Bringing files in: choosing, dropping, and sending them one after the other as plain request bodies, so that
+// they keep the order in which they were given.
 const page = document.getElementById('sources');
 const choice = document.getElementById('file-choice');
 const strip = document.getElementById('uploads');
 const token = document.querySelector('meta[name=csrf]').content;
-const AT_ONCE = 2;
 
 let queue = [], active = 0, total = 0, sent = 0, bytesTotal = 0, bytesSent = 0, begun = 0;
 const partial = new Map(), refused = [];
@@ -31,7 +31,7 @@ function bringIn(files) {
   queue.push(...files);
   total += files.length;
   bytesTotal += files.reduce((sum, file) => sum + file.size, 0);
-  while (active < AT_ONCE && queue.length) send(queue.shift());
+  if (!active && queue.length) send(queue.shift());
   tell();
 }
 

@@ -130,6 +130,7 @@ class BrowserTest extends Workbench {
                 broken);
         assertThat(page.getByText("3 sources read")).isVisible(SOON);
         assertThat(page.locator(".card.is-ready")).hasCount(2);
+        assertThat(page.locator(".card .name")).hasText(new String[] {"pears", "plums", "broken.png"});
         assertThat(page.locator(".card.is-unreadable")).containsText("not a picture of a kind that can be read");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("plums")))
                 .click();
