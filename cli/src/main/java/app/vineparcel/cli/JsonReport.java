@@ -47,6 +47,7 @@ final class JsonReport implements Report {
         if (outcome instanceof Outcome.Done done) {
             ObjectNode line = start(rendition, "done");
             result(line, done.bytes(), done.sha256(), done.millis(), null);
+            line.put("clipped", Math.round(done.clipped() * 1e5) / 1e5);
             findings(rendition, line);
             print(line);
         } else if (outcome instanceof Outcome.Failed failed) {
@@ -77,7 +78,8 @@ final class JsonReport implements Report {
         line.put("bytes", bytes)
                 .put("sha256", sha256)
                 .put("millis", millis)
-                .put("reason", problem == null ? null : problem.reason() + " " + problem.remedy());
+                .put("reason", problem == null ? null : problem.reason() + " " + problem.remedy())
+                .putNull("clipped");
     }
 
     private static void findings(PlannedRendition rendition, ObjectNode line) {

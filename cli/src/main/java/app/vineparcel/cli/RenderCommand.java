@@ -5,10 +5,13 @@ import app.vineparcel.core.deliver.Destination;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.RenderRun;
+import app.vineparcel.core.source.FolderShelf;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -58,6 +61,14 @@ public final class RenderCommand implements Callable<Integer> {
 
     @Option(names = "--into", required = true, paramLabel = "DIR", description = "The folder that the files go into.")
     private Path into = Path.of("");
+
+    @Option(
+            names = "--shelf",
+            arity = "1",
+            paramLabel = "DIR",
+            description =
+                    "A folder of ICC profiles and marks that recipes name; the recipe's own folder is looked in too.")
+    private List<Path> shelves = List.of();
 
     @Option(names = "--plan", description = "Print what would be made and render nothing.")
     private boolean planOnly;
@@ -119,12 +130,13 @@ public final class RenderCommand implements Callable<Integer> {
         } catch (IOException e) {
             return refused("A source folder cannot be read: " + e.getMessage());
         }
-        Plan plan = new app.vineparcel.core.plan.Planner("", LocalDate.now(clock)).plan(list.pieces(), columns.get());
+        Shelf shelf = shelf();
+        Plan plan = new Planner("", LocalDate.now(clock), shelf).plan(list.pieces(), columns.get());
         Report report = json
                 ? new JsonReport(spec.commandLine().getOut())
                 : new TextReport(spec.commandLine().getOut());
         list.unreadable().forEach(source -> columns.get().forEach(column -> report.unreadable(source, column)));
-        return planOnly ? planned(plan, list, report) : rendered(plan, list, report, reader);
+        return planOnly ? planned(plan, list, report) : rendered(plan, list, report, reader, shelf);
     }
 
     private int planned(Plan plan, SourceList list, Report report) {
@@ -133,17 +145,24 @@ public final class RenderCommand implements Callable<Integer> {
         return plan.count(Finding.Level.BLOCKER) > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
     }
 
-    private int rendered(Plan plan, SourceList list, Report report, SourceReader reader) {
+    private int rendered(Plan plan, SourceList list, Report report, SourceReader reader, Shelf shelf) {
         try {
             Destination destination = Destination.at(into);
             Tally tally = new Tally(report);
-            new RenderRun(reader, destination, tally, () -> false).render(plan, threads);
+            new RenderRun(reader, shelf, destination, tally, () -> false).render(plan, threads);
             report.endOfRun(tally.done(), tally.failed() + list.unreadable().size() * recipes.size());
             return tally.failed() > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
         } catch (ProblemException e) {
             spec.commandLine().getErr().println(e.problem().sentence());
             return SOMETHING_FAILED;
         }
+    }
+
+    /** ICC profiles and marks stand where they were named, else beside the recipe. */
+    private Shelf shelf() {
+        List<Path> folders = new ArrayList<>(shelves);
+        recipes.forEach(recipe -> folders.add(recipe.toAbsolutePath().getParent()));
+        return new FolderShelf(folders);
     }
 
     /** The recipes, or nothing after their faults were told. */

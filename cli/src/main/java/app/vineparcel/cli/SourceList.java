@@ -2,7 +2,6 @@ package app.vineparcel.cli;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
@@ -13,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -36,7 +36,7 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
             try {
                 SourceInfo info = reader.inspect(file);
                 pieces.add(
-                        new PlanPiece(file.toString(), file, info.stem(), info, FocalPoint.CENTRE, pieces.size() + 1));
+                        new PlanPiece(file.toString(), file, info.stem(), info, Optional.empty(), pieces.size() + 1));
             } catch (ProblemException e) {
                 unreadable.add(new Unreadable(file, e.problem()));
             }

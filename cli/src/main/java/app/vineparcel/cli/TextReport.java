@@ -33,7 +33,11 @@ final class TextReport implements Report {
     @Override
     public synchronized void finished(PlannedRendition rendition, Outcome outcome) {
         if (outcome instanceof Outcome.Done done) {
-            out.println("done     %s  %s  %s".formatted(rendition.path(), done.size(), weight(done.bytes())));
+            String clipped = done.clipped() < 0.001
+                    ? ""
+                    : String.format(Locale.ROOT, "  %.1f %% out of gamut", 100 * done.clipped());
+            out.println(
+                    "done     %s  %s  %s%s".formatted(rendition.path(), done.size(), weight(done.bytes()), clipped));
             findings(rendition);
         } else if (outcome instanceof Outcome.Failed failed) {
             out.println("failed   " + rendition.path() + "  " + failed.problem().reason() + " "

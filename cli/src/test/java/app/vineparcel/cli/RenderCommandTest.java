@@ -98,6 +98,7 @@ class RenderCommandTest {
                             "sha256",
                             "millis",
                             "reason",
+                            "clipped",
                             "findings");
             assertThat(line.get("status").stringValue()).isEqualTo("done");
             assertThat(line.get("sha256").stringValue()).hasSize(64);

@@ -7,11 +7,15 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.Outcome;
+import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
+import app.vineparcel.core.render.Stage;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
@@ -19,9 +23,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -35,7 +43,7 @@ public final class Bench {
             {"recipe": 1, "title": "original-q92", "format": {"quality": 92, "chroma": "4:4:4"}, "folder": "original-q92"}""",
             """
             {"recipe": 1, "title": "long-2048-q82", "size": {"mode": "long-edge", "px": 2048},
-             "format": {"quality": 82, "progressive": true}, "folder": "long-2048-q82"}""",
+             "sharpen": {"for": "screen", "strength": 35}, "format": {"quality": 82, "progressive": true}, "folder": "long-2048-q82"}""",
             """
             {"recipe": 1, "title": "fill-1080-q80", "size": {"mode": "fill", "width": 1080, "height": 1080},
              "format": {"quality": 80}, "folder": "fill-1080-q80"}""",
@@ -79,34 +87,64 @@ public final class Bench {
             Path file = sources.resolve(picture.path());
             SourceInfo info = reader.inspect(file);
             pixels += info.size().pixels();
-            pieces.add(new PlanPiece("", file, info.stem(), info, FocalPoint.CENTRE, pieces.size() + 1));
+            pieces.add(new PlanPiece("", file, info.stem(), info, Optional.of(FocalPoint.CENTRE), pieces.size() + 1));
         }
         List<PlanColumn> columns = new ArrayList<>();
         for (String recipe : RECIPES) {
             columns.add(new PlanColumn("", RecipeReader.read(recipe, ""), "", ""));
         }
-        Plan plan = new Planner("", LocalDate.EPOCH).plan(pieces, columns);
-        AtomicInteger done = new AtomicInteger();
-        new RenderRun(
-                        reader,
-                        Destination.at(out),
-                        (rendition, outcome) -> done.addAndGet(outcome instanceof Outcome.Done ? 1 : 0),
-                        () -> false)
-                .render(plan, threads);
+        Plan plan = new Planner("", LocalDate.EPOCH, Shelf.EMPTY).plan(pieces, columns);
+        Tally tally = new Tally();
+        new RenderRun(reader, Shelf.EMPTY, Destination.at(out), tally, () -> false).render(plan, threads);
         double seconds = (System.nanoTime() - began) / 1e9;
         return String.format(
                 Locale.ROOT,
                 "{\"engine\":\"%s\",\"threads\":%d,\"sources\":%d,\"renditions\":%d,\"seconds\":%.2f,\"cpuSeconds\":%.2f,"
-                        + "\"peakRssMB\":%d,\"megapixelsPerSecond\":%.1f,\"renditionsPerSecond\":%.2f}",
+                        + "\"peakRssMB\":%d,\"megapixelsPerSecond\":%.1f,\"renditionsPerSecond\":%.2f,"
+                        + "\"shares\":{%s}}",
                 JpegEngine.usual().name(),
                 threads,
                 pieces.size(),
-                done.get(),
+                tally.done.get(),
                 seconds,
                 ProcessHandle.current().info().totalCpuDuration().orElseThrow().toMillis() / 1000.0,
                 peakMegabytes(),
                 pixels / 1e6 / seconds,
-                done.get() / seconds);
+                tally.done.get() / seconds,
+                tally.shares());
+    }
+
+    /** Counts what came out and adds up where the time went. */
+    private static final class Tally implements RenderListener {
+
+        private final AtomicInteger done = new AtomicInteger();
+        private final Map<Stage, Long> spent = new EnumMap<>(Stage.class);
+
+        @Override
+        public void finished(PlannedRendition rendition, Outcome outcome) {
+            if (outcome instanceof Outcome.Done) {
+                done.incrementAndGet();
+            } else if (outcome instanceof Outcome.Failed failed) {
+                System.err.println(failed.problem().sentence());
+            }
+        }
+
+        @Override
+        public synchronized void sourceFinished(Map<Stage, Long> ofSource) {
+            ofSource.forEach((stage, nanos) -> spent.merge(stage, nanos, Long::sum));
+        }
+
+        /** Each stage's part of the time that the threads were at work. */
+        String shares() {
+            double all = spent.values().stream().mapToLong(Long::longValue).sum();
+            return spent.entrySet().stream()
+                    .map(entry -> String.format(
+                            Locale.ROOT,
+                            "\"%s\":%.3f",
+                            entry.getKey().name().toLowerCase(Locale.ROOT),
+                            entry.getValue() / all))
+                    .collect(Collectors.joining(","));
+        }
     }
 
     private static void clear(Path folder) throws IOException {

@@ -1,16 +1,10 @@
 package app.vineparcel.demo;
 
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
+import app.vineparcel.core.metadata.TiffDirectory;
+import app.vineparcel.core.metadata.TiffField;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
-import org.apache.commons.imaging.common.RationalNumber;
-import org.apache.commons.imaging.formats.tiff.constants.ExifTagConstants;
-import org.apache.commons.imaging.formats.tiff.constants.TiffTagConstants;
-import org.apache.commons.imaging.formats.tiff.write.TiffImageWriterLossy;
-import org.apache.commons.imaging.formats.tiff.write.TiffOutputDirectory;
-import org.apache.commons.imaging.formats.tiff.write.TiffOutputSet;
 
 /**
  * What a camera writes beside a picture. Camera, lens and people are made up.
@@ -25,28 +19,29 @@ record CameraNotes(int orientation, LocalDateTime taken, Optional<double[]> plac
 
     /** The EXIF block. */
     byte[] exif() {
-        try {
-            TiffOutputSet set = new TiffOutputSet();
-            TiffOutputDirectory root = set.getOrCreateRootDirectory();
-            root.add(TiffTagConstants.TIFF_TAG_MAKE, "Larkfield");
-            root.add(TiffTagConstants.TIFF_TAG_MODEL, "Larkfield M2");
-            root.add(TiffTagConstants.TIFF_TAG_ORIENTATION, (short) orientation);
-            root.add(TiffTagConstants.TIFF_TAG_ARTIST, "Ida Fennel");
-            root.add(TiffTagConstants.TIFF_TAG_COPYRIGHT, "(c) 2026 Harrow Lane Growers");
-            root.add(TiffTagConstants.TIFF_TAG_DATE_TIME, taken.format(EXIF_TIME));
-            TiffOutputDirectory details = set.getOrCreateExifDirectory();
-            details.add(ExifTagConstants.EXIF_TAG_DATE_TIME_ORIGINAL, taken.format(EXIF_TIME));
-            details.add(ExifTagConstants.EXIF_TAG_LENS_MODEL, "Larkfield 35 mm f/2");
-            details.add(ExifTagConstants.EXIF_TAG_FNUMBER, RationalNumber.valueOf(5.6));
-            details.add(ExifTagConstants.EXIF_TAG_EXPOSURE_TIME, new RationalNumber(1, 250));
-            if (place.isPresent()) {
-                set.setGpsInDegrees(place.get()[1], place.get()[0]);
-            }
-            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-            new TiffImageWriterLossy().write(bytes, set);
-            return bytes.toByteArray();
-        } catch (IOException e) {
-            throw new IllegalStateException("writing EXIF to memory", e);
-        }
+        TiffDirectory root = new TiffDirectory()
+                .put(0x010f, TiffField.ascii("Larkfield"))
+                .put(0x0110, TiffField.ascii("Larkfield M2"))
+                .put(0x0112, TiffField.shorts(orientation))
+                .put(0x0132, TiffField.ascii(taken.format(EXIF_TIME)))
+                .put(0x013b, TiffField.ascii("Ida Fennel"))
+                .put(0x8298, TiffField.ascii("© 2026 Harrow Lane Growers"));
+        root.belowOrNew(TiffDirectory.EXIF)
+                .put(0x829a, TiffField.rationals(1, 250))
+                .put(0x829d, TiffField.rationals(56, 10))
+                .put(0x9003, TiffField.ascii(taken.format(EXIF_TIME)))
+                .put(0xa434, TiffField.ascii("Larkfield 35 mm f/2"));
+        place.ifPresent(degrees -> root.belowOrNew(TiffDirectory.GPS)
+                .put(1, TiffField.ascii(degrees[0] < 0 ? "S" : "N"))
+                .put(2, angle(degrees[0]))
+                .put(3, TiffField.ascii(degrees[1] < 0 ? "W" : "E"))
+                .put(4, angle(degrees[1])));
+        return root.toBlock();
+    }
+
+    /** Degrees, minutes and hundredths of seconds. */
+    private static TiffField angle(double degrees) {
+        long hundredths = Math.round(Math.abs(degrees) * 360_000);
+        return TiffField.rationals(hundredths / 360_000, 1, hundredths / 6_000 % 60, 1, hundredths % 6_000, 100);
     }
 }

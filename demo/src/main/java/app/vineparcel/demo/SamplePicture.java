@@ -2,6 +2,7 @@ package app.vineparcel.demo;
 
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
@@ -41,12 +42,13 @@ record SamplePicture(
         Exposure exposure = Exposure.of(scene, size, grain, path.hashCode(), threads);
         Pixels upright = Encoding.between(
                         BuiltInProfile.SRGB.space(), profile.space(), format.depth(), Optional.empty())
-                .apply(exposure, threads);
-        FileTags tags = new FileTags(Optional.of(profile.profile()), 300, Optional.of(notes.exif()), Optional.empty());
+                .apply(exposure, threads)
+                .pixels();
+        FileTags tags = new FileTags(true, 300, Optional.of(notes.exif()), Optional.empty(), Optional.empty());
         Path file = folder.resolve(path);
         Files.createDirectories(file.getParent());
         Path beside = file.resolveSibling(file.getFileName() + ".part");
-        PictureWriter.of(format).write(stored(upright), tags, beside);
+        PictureWriter.of(format).write(new Picture(stored(upright), profile.profile()), tags, beside);
         Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     }
 

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Paletted;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
@@ -153,10 +154,9 @@ final class AwtPixels {
         return Pixels.of8(size, bands, bands == 4, samples);
     }
 
-    /** Our samples as an image that a writer of the JDK takes: grey or RGB, with or without alpha, 8 or 16 bits. */
-    static BufferedImage image(Pixels pixels) {
-        boolean wide = pixels.depth() == 16;
-        DataBuffer buffer = wide
+    /** Our samples as a raster; nothing is said about what they mean. */
+    static WritableRaster raster(Pixels pixels) {
+        DataBuffer buffer = pixels.depth() == 16
                 ? new DataBufferUShort(pixels.shorts(), pixels.shorts().length)
                 : new DataBufferByte(pixels.bytes(), pixels.bytes().length);
         int bands = pixels.bands();
@@ -165,14 +165,44 @@ final class AwtPixels {
             offsets[band] = band;
         }
         PixelSize size = pixels.size();
-        WritableRaster raster = Raster.createInterleavedRaster(
+        return Raster.createInterleavedRaster(
                 buffer, size.width(), size.height(), size.width() * bands, bands, offsets, null);
+    }
+
+    /** Our samples as an image that a writer of the JDK takes: grey or RGB, with or without alpha, 8 or 16 bits. */
+    static BufferedImage image(Pixels pixels) {
+        WritableRaster raster = raster(pixels);
         ColorModel model = new ComponentColorModel(
                 ColorSpace.getInstance(pixels.colourBands() == 1 ? ColorSpace.CS_GRAY : ColorSpace.CS_sRGB),
                 pixels.hasAlpha(),
                 false,
                 pixels.hasAlpha() ? Transparency.TRANSLUCENT : Transparency.OPAQUE,
-                buffer.getDataType());
+                raster.getTransferType());
         return new BufferedImage(model, raster, false, null);
+    }
+
+    /** A palette picture as an image that a writer of the JDK takes, with as few bits a pixel as the palette needs. */
+    static BufferedImage image(Paletted picture) {
+        int count = picture.colours().size();
+        int bits = count <= 2 ? 1 : count <= 4 ? 2 : count <= 16 ? 4 : 8;
+        int[] colours = picture.colours().stream().mapToInt(Integer::intValue).toArray();
+        boolean alpha = picture.colours().stream().anyMatch(argb -> argb >>> 24 < 255);
+        int clear = picture.colours().indexOf(0);
+        IndexColorModel model =
+                new IndexColorModel(bits, count, colours, 0, alpha, alpha ? clear : -1, DataBuffer.TYPE_BYTE);
+        PixelSize size = picture.size();
+        BufferedImage image = new BufferedImage(
+                size.width(),
+                size.height(),
+                bits == 8 ? BufferedImage.TYPE_BYTE_INDEXED : BufferedImage.TYPE_BYTE_BINARY,
+                model);
+        int[] row = new int[size.width()];
+        for (int y = 0; y < size.height(); y++) {
+            for (int x = 0; x < row.length; x++) {
+                row[x] = picture.indexes()[y * row.length + x] & 0xff;
+            }
+            image.getRaster().setSamples(0, y, row.length, 1, 0, row);
+        }
+        return image;
     }
 }

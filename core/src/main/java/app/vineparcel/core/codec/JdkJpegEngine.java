@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javax.imageio.IIOImage;
 import javax.imageio.ImageReader;
 import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.ImageWriteParam;
@@ -75,7 +76,10 @@ final class JdkJpegEngine implements JpegEngine {
 
     @Override
     public byte[] encode(Pixels pixels, OutputFormat.Jpeg options) throws IOException {
-        return WRITER.bytes(AwtPixels.image(pixels), (writer, param) -> {
+        IIOImage image = pixels.bands() == 4
+                ? new IIOImage(AwtPixels.raster(pixels), null, null)
+                : new IIOImage(AwtPixels.image(pixels), null, null);
+        return WRITER.bytes(image, (writer, param) -> {
             param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
             param.setCompressionQuality(scale(options.quality()));
             param.setProgressiveMode(

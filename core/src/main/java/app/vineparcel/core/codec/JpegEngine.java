@@ -22,7 +22,7 @@ public interface JpegEngine {
     /**
      * A whole JPEG file with whatever markers the library writes.
      *
-     * @param pixels 8-bit grey or RGB
+     * @param pixels 8-bit grey, RGB, or four inks as they shall be stored
      */
     byte[] encode(Pixels pixels, OutputFormat.Jpeg options) throws IOException;
 

@@ -21,7 +21,14 @@ final class JpegSegments {
 
     static final int APP1 = 0xe1;
     static final int APP2 = 0xe2;
+    static final int APP13 = 0xed;
     static final int APP14 = 0xee;
+
+    /** What segments of one marker are told apart by. */
+    static final String EXIF = "Exif\0\0";
+
+    static final String XMP = "http://ns.adobe.com/xap/1.0/\0";
+    static final String RESOURCES = "Photoshop 3.0\0";
 
     private static final int SOI = 0xd8;
     private static final int SOS = 0xda;
@@ -43,9 +50,14 @@ final class JpegSegments {
     }
 
     static JpegSegments read(Path file) throws IOException {
+        try (InputStream raw = Files.newInputStream(file)) {
+            return read(new BufferedInputStream(raw, 1 << 16));
+        }
+    }
+
+    static JpegSegments read(InputStream jpeg) throws IOException {
         List<Segment> found = new ArrayList<>();
-        try (InputStream raw = Files.newInputStream(file);
-                DataInputStream in = new DataInputStream(new BufferedInputStream(raw, 1 << 16))) {
+        try (DataInputStream in = new DataInputStream(jpeg)) {
             in.skipBytes(2);
             while (true) {
                 int marker = marker(in);
@@ -76,6 +88,14 @@ final class JpegSegments {
 
     List<Segment> all() {
         return segments;
+    }
+
+    /** What stands behind the name in the first segment that begins with it. */
+    Optional<byte[]> after(int marker, String name) {
+        return segments.stream()
+                .filter(s -> s.marker() == marker && s.begins(name))
+                .map(s -> Arrays.copyOfRange(s.data(), name.length(), s.data().length))
+                .findFirst();
     }
 
     /** The frame header (SOF), which holds size and components. */

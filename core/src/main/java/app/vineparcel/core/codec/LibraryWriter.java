@@ -31,6 +31,11 @@ final class LibraryWriter {
 
     /** The file's bytes. */
     byte[] bytes(BufferedImage image, Setup setup) throws IOException {
+        return bytes(new IIOImage(image, null, null), setup);
+    }
+
+    /** The file's bytes, of an image or a bare raster. */
+    byte[] bytes(IIOImage image, Setup setup) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream(1 << 20);
         try (ImageOutputStream out = new MemoryCacheImageOutputStream(bytes)) {
             write(image, setup, out);
@@ -38,14 +43,14 @@ final class LibraryWriter {
         return bytes.toByteArray();
     }
 
-    /** Writes to a stream that can go back. */
-    void write(BufferedImage image, Setup setup, ImageOutputStream out) throws IOException {
+    private void write(IIOImage image, Setup setup, ImageOutputStream out) throws IOException {
         ImageWriter writer = writer();
         try {
             ImageWriteParam param = writer.getDefaultWriteParam();
             IIOMetadata metadata = setup.with(writer, param);
             writer.setOutput(out);
-            writer.write(null, new IIOImage(image, null, metadata), param);
+            image.setMetadata(metadata);
+            writer.write(null, image, param);
         } catch (RuntimeException | UnsatisfiedLinkError | NoClassDefFoundError e) {
             throw new IOException("the " + format + " writer does not take this picture.", e);
         } finally {

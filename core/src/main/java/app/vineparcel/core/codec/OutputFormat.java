@@ -1,5 +1,7 @@
 package app.vineparcel.core.codec;
 
+import java.util.OptionalInt;
+
 /** The kind of file a rendition becomes, with what can be chosen about it. */
 public sealed interface OutputFormat {
 
@@ -21,6 +23,30 @@ public sealed interface OutputFormat {
 
     /** The longest edge that the format can hold, px. */
     int longestEdge();
+
+    /** Whether the format can hold CMYK. */
+    default boolean takesInks() {
+        return false;
+    }
+
+    /** The colours of its palette at most; 0 where it has none. */
+    default int paletteColours() {
+        return 0;
+    }
+
+    /** How far the format's weight can be turned down: its quality or the colours of its palette; empty where it cannot. */
+    default OptionalInt weightStep() {
+        return OptionalInt.empty();
+    }
+
+    /**
+     * The same with a lower weight step.
+     *
+     * @throws IllegalStateException if it has none
+     */
+    default OutputFormat atWeightStep(int step) {
+        throw new IllegalStateException(type() + " has no weight step");
+    }
 
     /**
      * JPEG (ITU-T T.81).
@@ -52,6 +78,21 @@ public sealed interface OutputFormat {
         @Override
         public int longestEdge() {
             return 65_500;
+        }
+
+        @Override
+        public boolean takesInks() {
+            return true;
+        }
+
+        @Override
+        public OptionalInt weightStep() {
+            return OptionalInt.of(quality);
+        }
+
+        @Override
+        public OutputFormat atWeightStep(int step) {
+            return new Jpeg(step, progressive, chroma);
         }
     }
 
@@ -90,13 +131,32 @@ public sealed interface OutputFormat {
     /**
      * PNG (ISO/IEC 15948).
      *
-     * @param bits a pixel: 24 or 48 without transparency, 32 or 64 with it
+     * @param bits a pixel: 8 for a palette, 24 or 48 without transparency, 32 or 64 with it
+     * @param colours of the palette, 2 to 256; 0 without one
+     * @param dither whether the palette's errors are diffused
      */
-    record Png(int bits) implements OutputFormat {
+    record Png(int bits, int colours, boolean dither) implements OutputFormat {
+
+        /** The bits a pixel of a palette. */
+        public static final int PALETTE_BITS = 8;
+
         public Png {
-            if (bits != 24 && bits != 32 && bits != 48 && bits != 64) {
-                throw new IllegalArgumentException("a PNG has 24, 32, 48 or 64 bits a pixel, not " + bits);
+            if (bits != PALETTE_BITS && bits != 24 && bits != 32 && bits != 48 && bits != 64) {
+                throw new IllegalArgumentException("a PNG has 8, 24, 32, 48 or 64 bits a pixel, not " + bits);
             }
+            if (bits == PALETTE_BITS) {
+                requireColours(colours);
+            }
+        }
+
+        /** Without a palette. */
+        public Png(int bits) {
+            this(bits, 0, false);
+        }
+
+        /** With a palette. */
+        public static Png palette(int colours, boolean dither) {
+            return new Png(PALETTE_BITS, colours, dither);
         }
 
         @Override
@@ -106,7 +166,7 @@ public sealed interface OutputFormat {
 
         @Override
         public boolean keepsAlpha() {
-            return bits == 32 || bits == 64;
+            return bits == PALETTE_BITS || bits == 32 || bits == 64;
         }
 
         @Override
@@ -117,6 +177,100 @@ public sealed interface OutputFormat {
         @Override
         public int longestEdge() {
             return Integer.MAX_VALUE;
+        }
+
+        @Override
+        public int paletteColours() {
+            return colours;
+        }
+
+        @Override
+        public OptionalInt weightStep() {
+            return bits == PALETTE_BITS ? OptionalInt.of(colours) : OptionalInt.empty();
+        }
+
+        @Override
+        public OutputFormat atWeightStep(int step) {
+            return palette(Math.max(2, step), dither);
+        }
+    }
+
+    /**
+     * GIF 89a, one frame. Transparency is all or nothing.
+     *
+     * @param colours of the palette, 2 to 256
+     * @param dither whether the palette's errors are diffused
+     */
+    record Gif(int colours, boolean dither) implements OutputFormat {
+        public Gif {
+            requireColours(colours);
+        }
+
+        @Override
+        public String type() {
+            return "gif";
+        }
+
+        @Override
+        public boolean keepsAlpha() {
+            return true;
+        }
+
+        @Override
+        public int longestEdge() {
+            return 65_535;
+        }
+
+        @Override
+        public int paletteColours() {
+            return colours;
+        }
+
+        @Override
+        public OptionalInt weightStep() {
+            return OptionalInt.of(colours);
+        }
+
+        @Override
+        public OutputFormat atWeightStep(int step) {
+            return new Gif(Math.max(2, step), dither);
+        }
+    }
+
+    /**
+     * AVIF (AV1 Image File Format 1.1), 8 bits.
+     *
+     * @param quality 1 to 100
+     * @param lossless whether every pixel is kept as it is; the quality then counts for nothing
+     */
+    record Avif(int quality, boolean lossless) implements OutputFormat {
+        public Avif {
+            requireQuality(quality);
+        }
+
+        @Override
+        public String type() {
+            return "avif";
+        }
+
+        @Override
+        public boolean keepsAlpha() {
+            return true;
+        }
+
+        @Override
+        public int longestEdge() {
+            return 16_384;
+        }
+
+        @Override
+        public OptionalInt weightStep() {
+            return lossless ? OptionalInt.empty() : OptionalInt.of(quality);
+        }
+
+        @Override
+        public OutputFormat atWeightStep(int step) {
+            return new Avif(step, false);
         }
     }
 
@@ -144,6 +298,16 @@ public sealed interface OutputFormat {
         @Override
         public int longestEdge() {
             return 16_383;
+        }
+
+        @Override
+        public OptionalInt weightStep() {
+            return lossless ? OptionalInt.empty() : OptionalInt.of(quality);
+        }
+
+        @Override
+        public OutputFormat atWeightStep(int step) {
+            return new Webp(step, false);
         }
     }
 
@@ -181,6 +345,11 @@ public sealed interface OutputFormat {
         }
 
         @Override
+        public boolean takesInks() {
+            return true;
+        }
+
+        @Override
         public int longestEdge() {
             return Integer.MAX_VALUE;
         }
@@ -191,6 +360,12 @@ public sealed interface OutputFormat {
         NONE,
         LZW,
         DEFLATE
+    }
+
+    private static void requireColours(int colours) {
+        if (colours < 2 || colours > 256) {
+            throw new IllegalArgumentException("a palette has 2 to 256 colours, not " + colours);
+        }
     }
 
     private static void requireQuality(int quality) {

@@ -1,20 +1,19 @@
 package app.vineparcel.core.codec;
 
-import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** Writes one kind of picture file. The same pixels, tags and options give the same bytes. */
+/** Writes one kind of picture file. The same picture, tags and options give the same bytes. */
 public interface PictureWriter {
 
     /**
      * Writes the whole file.
      *
-     * @param pixels grey or RGB at the format's depth, with alpha only where the format keeps it
+     * @param picture at the format's depth, with alpha only where the format keeps it, in inks only where it takes them
      * @param file created or replaced
      * @throws IOException with a reason in words if the picture does not fit the format or the disk
      */
-    void write(Pixels pixels, FileTags tags, Path file) throws IOException;
+    void write(Picture picture, FileTags tags, Path file) throws IOException;
 
     /** The writer of a format. */
     static PictureWriter of(OutputFormat format) {
@@ -27,8 +26,14 @@ public interface PictureWriter {
         if (format instanceof OutputFormat.Webp webp) {
             return new WebpWriter(webp);
         }
+        if (format instanceof OutputFormat.Avif avif) {
+            return new AvifWriter(avif);
+        }
         if (format instanceof OutputFormat.Tiff tiff) {
             return new TiffWriter(tiff);
+        }
+        if (format instanceof OutputFormat.Gif gif) {
+            return new GifWriter(gif);
         }
         throw new IllegalStateException("no writer for " + format);
     }

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.raster.Pixels;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -30,19 +31,23 @@ final class PngWriter implements PictureWriter {
     }
 
     @Override
-    public void write(Pixels pixels, FileTags tags, Path file) throws IOException {
+    public void write(Picture picture, FileTags tags, Path file) throws IOException {
+        Pixels pixels = picture.pixels();
         if (pixels.depth() != options.depth() || pixels.hasAlpha() && !options.keepsAlpha()) {
             throw new IllegalArgumentException("these pixels are not prepared for " + options);
         }
-        byte[] png = LIBRARY.bytes(AwtPixels.image(pixels), (writer, param) -> {
+        BufferedImage image = options.bits() == OutputFormat.Png.PALETTE_BITS
+                ? AwtPixels.image(picture.quantiser(false).palette(options.colours(), options.dither()))
+                : AwtPixels.image(pixels);
+        byte[] png = LIBRARY.bytes(image, (writer, param) -> {
             param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
             param.setCompressionQuality(LEVEL_6);
             return null;
         });
         try (OutputStream out = Files.newOutputStream(file)) {
             out.write(png, 0, HEAD);
-            if (tags.profile().isPresent()) {
-                chunk(out, "iCCP", profile(tags.profile().get().bytes()));
+            if (tags.embedProfile()) {
+                chunk(out, "iCCP", profile(picture.profile().bytes()));
             }
             int perMetre = (int) Math.round(tags.ppi() / METRES_PER_INCH);
             chunk(

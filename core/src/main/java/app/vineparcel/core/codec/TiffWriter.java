@@ -1,23 +1,32 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.metadata.TiffDirectory;
+import app.vineparcel.core.metadata.TiffField;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
 import java.nio.file.Path;
-import javax.imageio.ImageTypeSpecifier;
-import javax.imageio.ImageWriteParam;
-import javax.imageio.ImageWriter;
-import javax.imageio.metadata.IIOMetadata;
-import javax.imageio.plugins.tiff.BaselineTIFFTagSet;
-import javax.imageio.plugins.tiff.TIFFDirectory;
-import javax.imageio.plugins.tiff.TIFFField;
-import javax.imageio.plugins.tiff.TIFFTag;
-import javax.imageio.stream.FileImageOutputStream;
+import java.nio.file.StandardOpenOption;
+import java.util.Arrays;
+import java.util.stream.IntStream;
 
-/** Writes TIFF 6.0 at 8 or 16 bits, uncompressed, LZW or deflate, with profile, resolution and XMP in their tags. */
+/**
+ * Writes TIFF 6.0: grey, RGB and CMYK at 8 or 16 bits, with or without alpha, uncompressed, LZW or deflate (Adobe's code 8), the packed ones
+ * with horizontal differences (section 14). Strips come first and the directory last, so that a picture of any size goes through little memory.
+ */
 final class TiffWriter implements PictureWriter {
 
-    private static final LibraryWriter LIBRARY = new LibraryWriter("tiff", "com.sun.");
-    private static final int XMP = 700;
+    private static final int BITS = 0x0102;
+    private static final int XMP = 0x02bc;
+    private static final int IPTC = 0x83bb;
+    private static final int ICC = 0x8773;
+    private static final int INCHES = 2;
+    private static final int UNASSOCIATED_ALPHA = 2;
+    private static final int DIFFERENCES = 2;
+    /** Offsets have 32 bits. */
+    private static final long LARGEST = 0xffff_0000L;
 
     private final OutputFormat.Tiff options;
 
@@ -26,46 +35,108 @@ final class TiffWriter implements PictureWriter {
     }
 
     @Override
-    public void write(Pixels pixels, FileTags tags, Path file) throws IOException {
-        java.nio.file.Files.deleteIfExists(file);
-        try (FileImageOutputStream out = new FileImageOutputStream(file.toFile())) {
-            LIBRARY.write(AwtPixels.image(pixels), (writer, param) -> setup(writer, param, pixels, tags), out);
+    public void write(Picture picture, FileTags tags, Path file) throws IOException {
+        Pixels pixels = picture.pixels();
+        if (pixels.depth() != options.bits()) {
+            throw new IllegalArgumentException("these pixels are not prepared for " + options);
+        }
+        TiffStrips strips = new TiffStrips(pixels, options.compression());
+        try (FileChannel out = FileChannel.open(
+                file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
+            put(out, header(0));
+            long[] offsets = new long[strips.count()];
+            long[] lengths = new long[strips.count()];
+            for (int i = 0; i < offsets.length; i++) {
+                byte[] strip = strips.strip(i);
+                offsets[i] = out.position();
+                lengths[i] = strip.length;
+                put(out, ByteBuffer.wrap(strip));
+                requireRoom(out.position());
+            }
+            if ((out.position() & 1) == 1) {
+                put(out, ByteBuffer.wrap(new byte[1]));
+            }
+            int at = (int) out.position();
+            TiffDirectory directory = directory(picture, tags, strips, offsets, lengths);
+            put(out, ByteBuffer.wrap(directory.toBytes(at)));
+            requireRoom(out.position());
+            out.write(header(at), 0);
         }
     }
 
-    private IIOMetadata setup(ImageWriter writer, ImageWriteParam param, Pixels pixels, FileTags tags)
-            throws IOException {
+    private static void requireRoom(long position) throws IOException {
+        if (position > LARGEST) {
+            throw new IOException("a TIFF file holds up to 4 GB; compress it or make it smaller.");
+        }
+    }
+
+    private static void put(FileChannel out, ByteBuffer bytes) throws IOException {
+        while (bytes.hasRemaining()) {
+            out.write(bytes);
+        }
+    }
+
+    private static ByteBuffer header(int directory) {
+        return ByteBuffer.allocate(8)
+                .order(ByteOrder.LITTLE_ENDIAN)
+                .put((byte) 'I')
+                .put((byte) 'I')
+                .putShort((short) 42)
+                .putInt(directory)
+                .flip();
+    }
+
+    private TiffDirectory directory(Picture picture, FileTags tags, TiffStrips strips, long[] offsets, long[] lengths) {
+        TiffDirectory directory = tags.exif()
+                .flatMap(block -> TiffDirectory.read(ByteBuffer.wrap(block)))
+                .orElseGet(TiffDirectory::new);
+        Pixels pixels = picture.pixels();
+        int photometric =
+                switch (picture.profile().model()) {
+                    case GREY -> 1;
+                    case RGB -> 2;
+                    case CMYK -> 5;
+                };
+        directory
+                .put(0x0100, TiffField.longs(pixels.size().width()))
+                .put(0x0101, TiffField.longs(pixels.size().height()))
+                .put(
+                        BITS,
+                        TiffField.shorts(IntStream.generate(pixels::depth)
+                                .limit(pixels.bands())
+                                .toArray()))
+                .put(0x0103, TiffField.shorts(code(options.compression())))
+                .put(0x0106, TiffField.shorts(photometric))
+                .put(0x0111, TiffField.longs(offsets))
+                .put(0x0112, TiffField.shorts(1))
+                .put(0x0115, TiffField.shorts(pixels.bands()))
+                .put(0x0116, TiffField.longs(strips.rowsEach()))
+                .put(0x0117, TiffField.longs(lengths))
+                .put(0x011a, TiffField.rational(tags.ppi()))
+                .put(0x011b, TiffField.rational(tags.ppi()))
+                .put(0x011c, TiffField.shorts(1))
+                .put(0x0128, TiffField.shorts(INCHES));
         if (options.compression() != OutputFormat.Compression.NONE) {
-            param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-            param.setCompressionType(options.compression() == OutputFormat.Compression.LZW ? "LZW" : "ZLib");
+            directory.put(0x013d, TiffField.shorts(DIFFERENCES));
         }
-        ImageTypeSpecifier type = new ImageTypeSpecifier(AwtPixels.image(pixels));
-        TIFFDirectory directory = TIFFDirectory.createFromMetadata(writer.getDefaultImageMetadata(type, param));
-        rational(directory, BaselineTIFFTagSet.TAG_X_RESOLUTION, tags.ppi());
-        rational(directory, BaselineTIFFTagSet.TAG_Y_RESOLUTION, tags.ppi());
-        directory.addTIFFField(new TIFFField(
-                BaselineTIFFTagSet.getInstance().getTag(BaselineTIFFTagSet.TAG_RESOLUTION_UNIT),
-                TIFFTag.TIFF_SHORT,
-                1,
-                new char[] {BaselineTIFFTagSet.RESOLUTION_UNIT_INCH}));
-        tags.profile()
-                .ifPresent(profile ->
-                        bytes(directory, BaselineTIFFTagSet.TAG_ICC_PROFILE, profile.bytes(), TIFFTag.TIFF_UNDEFINED));
-        tags.xmp().ifPresent(xmp -> bytes(directory, XMP, xmp, TIFFTag.TIFF_BYTE));
-        if (tags.exif().isPresent()) {
-            ExifFields.into(directory, tags.exif().get());
+        if (pixels.hasAlpha()) {
+            directory.put(0x0152, TiffField.shorts(UNASSOCIATED_ALPHA));
         }
-        return directory.getAsMetadata();
+        if (tags.embedProfile()) {
+            directory.put(ICC, TiffField.undefined(picture.profile().bytes()));
+        }
+        tags.xmp().ifPresent(xmp -> directory.put(XMP, TiffField.bytes(xmp)));
+        // whole words, as the programs expect that first wrote this tag
+        tags.iptc()
+                .ifPresent(iptc -> directory.put(IPTC, TiffField.undefined(Arrays.copyOf(iptc, iptc.length + 3 & ~3))));
+        return directory;
     }
 
-    private static void rational(TIFFDirectory directory, int tag, int value) {
-        directory.addTIFFField(new TIFFField(
-                BaselineTIFFTagSet.getInstance().getTag(tag), TIFFTag.TIFF_RATIONAL, 1, new long[][] {{value, 1}}));
-    }
-
-    private static void bytes(TIFFDirectory directory, int number, byte[] data, int type) {
-        TIFFTag known = BaselineTIFFTagSet.getInstance().getTag(number);
-        TIFFTag tag = known != null ? known : new TIFFTag("Tag" + number, number, 1 << type);
-        directory.addTIFFField(new TIFFField(tag, type, data.length, data));
+    private static int code(OutputFormat.Compression compression) {
+        return switch (compression) {
+            case NONE -> 1;
+            case LZW -> 5;
+            case DEFLATE -> 8;
+        };
     }
 }

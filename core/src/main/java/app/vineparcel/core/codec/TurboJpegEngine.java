@@ -109,6 +109,7 @@ final class TurboJpegEngine implements JpegEngine {
         int width = pixels.size().width();
         int height = pixels.size().height();
         boolean grey = pixels.bands() == 1;
+        int format = grey ? GREY : pixels.bands() == 3 ? RGB : CMYK;
         try (Closeable engine = (Closeable) compressor.getConstructor().newInstance()) {
             compressor
                     .getMethod(
@@ -120,7 +121,7 @@ final class TurboJpegEngine implements JpegEngine {
                             int.class,
                             int.class,
                             int.class)
-                    .invoke(engine, pixels.bytes(), 0, 0, width, width * pixels.bands(), height, grey ? GREY : RGB);
+                    .invoke(engine, pixels.bytes(), 0, 0, width, width * pixels.bands(), height, format);
             compressor
                     .getMethod("setSubsamp", int.class)
                     .invoke(engine, grey ? SAMPLING_GREY : options.chroma().ordinal());

@@ -31,7 +31,8 @@ final class WebpWriter implements PictureWriter {
     }
 
     @Override
-    public void write(Pixels pixels, FileTags tags, Path file) throws IOException {
+    public void write(Picture picture, FileTags tags, Path file) throws IOException {
+        Pixels pixels = picture.pixels();
         if (pixels.size().longEdge() > options.longestEdge()) {
             throw new IOException(
                     "a WebP file holds up to %d px an edge, not %s.".formatted(options.longestEdge(), pixels.size()));
@@ -42,17 +43,20 @@ final class WebpWriter implements PictureWriter {
             param.setCompressionQuality(options.lossless() ? 0.75f : options.quality() / 100f);
             return null;
         });
-        Files.write(file, container(bare, pixels, tags));
+        Files.write(file, container(bare, picture, tags));
     }
 
-    private static byte[] container(byte[] bare, Pixels pixels, FileTags tags) {
+    private static byte[] container(byte[] bare, Picture picture, FileTags tags) {
+        Pixels pixels = picture.pixels();
         ByteArrayOutputStream chunks = new ByteArrayOutputStream(bare.length + 4096);
-        int flags = (tags.profile().isPresent() ? HAS_ICC : 0)
+        int flags = (tags.embedProfile() ? HAS_ICC : 0)
                 | (pixels.hasAlpha() ? HAS_ALPHA : 0)
                 | (tags.exif().isPresent() ? HAS_EXIF : 0)
                 | (tags.xmp().isPresent() ? HAS_XMP : 0);
         chunk(chunks, "VP8X", extended(flags, pixels.size()));
-        tags.profile().ifPresent(profile -> chunk(chunks, "ICCP", profile.bytes()));
+        if (tags.embedProfile()) {
+            chunk(chunks, "ICCP", picture.profile().bytes());
+        }
         pictureChunks(bare, chunks);
         tags.exif().ifPresent(exif -> chunk(chunks, "EXIF", exif));
         tags.xmp().ifPresent(xmp -> chunk(chunks, "XMP ", xmp));

@@ -41,12 +41,8 @@ public final class EncodeTable {
         return low + (at - i) * (values[i + 1] - low);
     }
 
-    /** 8-bit codes for linear light in steps of 1/65535, for inner loops whose output has 8 bits: within 0.03 code. */
-    public byte[] codes8() {
-        byte[] codes = new byte[1 << 16];
-        for (int i = 0; i < codes.length; i++) {
-            codes[i] = (byte) Math.round(encoded(i / 65535f) * 255);
-        }
-        return codes;
+    /** 8-bit codes for linear light, for inner loops whose output has 8 bits. */
+    public CodeTable codes8() {
+        return new CodeTable(this);
     }
 }

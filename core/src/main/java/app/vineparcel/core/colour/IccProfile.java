@@ -114,6 +114,54 @@ public final class IccProfile {
         return clean.isEmpty() ? "unnamed profile" : clean;
     }
 
+    /** Whether colours can be converted to it: it has curves and a matrix, or tables towards the device. */
+    public boolean canBeTarget() {
+        return tags.containsKey("B2A0")
+                || tags.containsKey("B2A1")
+                || linearSpace().isPresent();
+    }
+
+    /**
+     * XYZ of the medium's white under D50, Y = 1 for a perfect one. Displays of version 2 said their own white here without adapting it;
+     * they count as D50, as in version 4.
+     */
+    public double[] mediaWhite() {
+        boolean oldDisplay = bytes[8] < 4 && "mntr".equals(four(bytes, 12));
+        byte[] tag = tags.getOrDefault("wtpt", new byte[0]);
+        return oldDisplay || tag.length < 20 ? WhitePoint.d50() : xyz("wtpt");
+    }
+
+    /**
+     * The profile for the JDK's colour engine, which knows one intent only: the tables of the asked intent stand in the places of the
+     * perceptual and the relative ones, and the class is that of an output device, for which the engine takes the relative intent.
+     */
+    byte[] forEngine(RenderingIntent intent) {
+        byte[] copy = bytes.clone();
+        System.arraycopy("prtr".getBytes(StandardCharsets.US_ASCII), 0, copy, 12, 4);
+        ByteBuffer in = ByteBuffer.wrap(copy);
+        for (String direction : List.of("A2B", "B2A")) {
+            int chosen = entry(in, direction + intent.table());
+            int from = chosen >= 0 ? chosen : entry(in, direction + 0);
+            for (int place = 0; place < 2; place++) {
+                int to = entry(in, direction + place);
+                if (from >= 0 && to >= 0) {
+                    System.arraycopy(copy, from + 4, copy, to + 4, 8);
+                }
+            }
+        }
+        return copy;
+    }
+
+    private static int entry(ByteBuffer in, String tag) {
+        for (int i = 0; i < in.getInt(HEADER); i++) {
+            int entry = HEADER + 4 + 12 * i;
+            if (tag.equals(four(in.array(), entry))) {
+                return entry;
+            }
+        }
+        return -1;
+    }
+
     /** The space of a matrix or grey profile; empty where the profile works by tables (CMYK, LUT). */
     public Optional<LinearSpace> linearSpace() {
         try {

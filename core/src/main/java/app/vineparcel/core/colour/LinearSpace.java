@@ -60,6 +60,20 @@ public final class LinearSpace {
         return new LinearSpace(Collections.nCopies(bands(), curve), toXyz, fromXyz);
     }
 
+    /**
+     * The same space on a medium of that white, for the absolute intent: what is full light here is that white there.
+     *
+     * @param white XYZ under D50, Y = 1 for a perfect white
+     */
+    public LinearSpace underWhite(double[] white) {
+        double[] d50 = WhitePoint.d50();
+        Matrix scaled = Matrix.diagonal(white[0] / d50[0], white[1] / d50[1], white[2] / d50[2])
+                .times(toXyz);
+        return bands() == 1
+                ? new LinearSpace(curves, scaled, Matrix.ofRows(new double[] {0, 1 / white[1], 0}))
+                : new LinearSpace(curves, scaled, scaled.inverse());
+    }
+
     /** How many bands: 3 for RGB, 1 for grey. */
     public int bands() {
         return curves.size();

@@ -36,6 +36,17 @@ public final class Matrix {
         return new Matrix(rows);
     }
 
+    /** Whether it is square and no entry differs from the identity's by more than the tolerance. */
+    public boolean isCloseToIdentity(double tolerance) {
+        for (int i = 0; i < rowCount() * columnCount(); i++) {
+            double wanted = i / columnCount() == i % columnCount() ? 1 : 0;
+            if (Math.abs(at(i / columnCount(), i % columnCount()) - wanted) > tolerance) {
+                return false;
+            }
+        }
+        return rowCount() == columnCount();
+    }
+
     public int rowCount() {
         return rows.length;
     }

@@ -27,9 +27,23 @@ public record Rights(
     public static final Rights NONE =
             new Rights(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
 
-    /** What a picture itself says. */
-    public static Rights of(PhotoFacts facts) {
-        return new Rights(facts.creator(), facts.copyright(), Optional.empty(), Optional.empty(), Optional.empty());
+    /** What a picture itself says: in XMP, else IPTC, else EXIF. */
+    public static Rights of(CarriedMetadata source) {
+        Rights xmp = source.xmp().map(packet -> XmpPacket.read(packet).rights()).orElse(NONE);
+        IptcDatasets iptc = source.iptc().map(IptcDatasets::read).orElseGet(IptcDatasets::new);
+        return new Rights(
+                xmp.creator().or(() -> iptc.text(IptcDatasets.BY_LINE)).or(() -> exif(source, 0x013b)),
+                xmp.copyright().or(() -> iptc.text(IptcDatasets.COPYRIGHT)).or(() -> exif(source, 0x8298)),
+                xmp.credit().or(() -> iptc.text(IptcDatasets.CREDIT)),
+                xmp.licence(),
+                xmp.contact().or(() -> iptc.text(IptcDatasets.CONTACT)));
+    }
+
+    private static Optional<String> exif(CarriedMetadata source, int tag) {
+        return source.exif()
+                .flatMap(directory -> directory.field(tag))
+                .map(TiffField::text)
+                .filter(text -> !text.isEmpty());
     }
 
     /** The same, with some fields set to other texts. */

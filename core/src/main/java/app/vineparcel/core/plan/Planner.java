@@ -1,11 +1,13 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.geometry.Fitting;
+import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.naming.NameFields;
 import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.Shelf;
 import java.text.Normalizer;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,14 +21,17 @@ public final class Planner {
 
     private final String assignment;
     private final LocalDate today;
+    private final Preflight preflight;
 
     /**
      * A planner.
      *
      * @param assignment for {@code {assignment}} in names
      * @param today for {@code {date}} in names
+     * @param shelf where the profiles and marks that recipes name are found
      */
-    public Planner(String assignment, LocalDate today) {
+    public Planner(String assignment, LocalDate today, Shelf shelf) {
+        this.preflight = new Preflight(shelf);
         this.assignment = assignment;
         this.today = today;
     }
@@ -36,7 +41,7 @@ public final class Planner {
         Recipe recipe = column.recipe();
         Framing framing = new Fitting(
                         recipe.crop(), recipe.size().sizing(), recipe.size().enlarge())
-                .frame(piece.info().size(), piece.focus());
+                .frame(piece.info().size(), piece.focus().orElse(FocalPoint.CENTRE));
         NameFields fields = new NameFields(
                 piece.info().stem(),
                 piece.name(),
@@ -49,13 +54,15 @@ public final class Planner {
                 piece.number(),
                 today,
                 piece.info().facts().taken());
-        List<Finding> findings = new ArrayList<>(Preflight.findings(piece.info(), recipe, framing));
+        List<Finding> findings = new ArrayList<>(preflight.findings(piece.info(), recipe, framing));
         return new PlannedRendition(
                 piece,
                 column,
                 framing,
                 path(column, fields, findings),
-                WeightModel.bytes(recipe.format(), framing.canvas()),
+                Math.min(
+                        WeightModel.bytes(recipe.format(), framing.canvas()),
+                        recipe.maxBytes().orElse(Long.MAX_VALUE)),
                 List.copyOf(findings));
     }
 

@@ -22,6 +22,8 @@ final class WeightModel {
 
     private static final double[][] WEBP = {{1, 0.05}, {50, 0.14}, {80, 0.22}, {95, 0.62}, {100, 1.6}};
 
+    private static final double[][] AVIF = {{1, 0.01}, {50, 0.08}, {80, 0.3}, {95, 1.1}, {100, 2.2}};
+
     private WeightModel() {}
 
     static long bytes(OutputFormat format, PixelSize size) {
@@ -42,7 +44,15 @@ final class WeightModel {
             return webp.lossless() ? 6.4 : lossy(WEBP, webp.quality(), size);
         }
         if (format instanceof OutputFormat.Png png) {
-            return png.depth() == 16 ? 45.9 : 11.6;
+            return png.bits() == OutputFormat.Png.PALETTE_BITS
+                    ? palette(png.colours())
+                    : png.depth() == 16 ? 45.9 : 11.6;
+        }
+        if (format instanceof OutputFormat.Gif gif) {
+            return 1.3 * palette(gif.colours());
+        }
+        if (format instanceof OutputFormat.Avif avif) {
+            return avif.lossless() ? 8 : lossy(AVIF, avif.quality(), size);
         }
         OutputFormat.Tiff tiff = (OutputFormat.Tiff) format;
         boolean wide = tiff.bits() == 16;
@@ -51,6 +61,10 @@ final class WeightModel {
             case LZW -> wide ? 63.2 : 16.6;
             case DEFLATE -> wide ? 45.9 : 12.5;
         };
+    }
+
+    private static double palette(int colours) {
+        return 0.55 * Math.log(colours) / Math.log(2);
     }
 
     private static double lossy(double[][] points, int quality, PixelSize size) {

@@ -1,9 +1,12 @@
 package app.vineparcel.core.raster;
 
+import app.vineparcel.core.colour.CodeTable;
 import app.vineparcel.core.colour.EncodeTable;
 import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.colour.Matrix;
 import app.vineparcel.core.colour.TransferCurve;
 import java.util.Optional;
+import java.util.concurrent.atomic.LongAdder;
 
 /**
  * Linear light of one space to encoded pixels of another: un-premultiply or flatten, mix the bands by the matrix, clip, encode
@@ -11,20 +14,32 @@ import java.util.Optional;
  */
 public final class Encoding {
 
+    /** Light beyond the target's range by more than this counts as clipped; less is what rounding may do. */
+    private static final float TOLERANCE = 0.002f;
+
+    /** Pixels that are worked on at once: few enough for the nearest cache. */
+    private static final int STRETCH = 1024;
+
+    private final Matrix matrix;
     private final float[] map;
+    private final boolean sameColours;
     private final int inColours;
     private final int outColours;
     private final EncodeTable[] tables;
     private final int depth;
     private final Optional<float[]> matte;
+    private final boolean dithered;
 
-    private Encoding(float[] map, int inColours, EncodeTable[] tables, int depth, Optional<float[]> matte) {
-        this.map = map;
-        this.inColours = inColours;
-        this.outColours = tables.length;
+    private Encoding(Matrix matrix, EncodeTable[] tables, int depth, Optional<float[]> matte, boolean dithered) {
+        this.matrix = matrix;
+        this.map = matrix.toFloats();
+        this.inColours = matrix.columnCount();
+        this.outColours = matrix.rowCount();
+        this.sameColours = matrix.isCloseToIdentity(1e-5);
         this.tables = tables;
         this.depth = depth;
         this.matte = matte;
+        this.dithered = dithered;
     }
 
     /**
@@ -41,65 +56,96 @@ public final class Encoding {
             tables[band] = shared ? tables[band - 1] : EncodeTable.of(to.curve(band));
             light[band] = matte.isPresent() ? (float) to.curve(band).linear(matte.get()[band]) : 0;
         }
-        return new Encoding(from.to(to).toFloats(), from.bands(), tables, depth, matte.map(given -> light));
+        return new Encoding(from.to(to), tables, depth, matte.map(given -> light), false);
     }
 
-    /** Numbers that are kept as they stand: no matrix, no curve; alpha is kept. */
+    /** Numbers that are kept as they stand, as inks are: no matrix, no curve; alpha is kept. */
     public static Encoding asTheyStand(int bands, int depth) {
-        float[] identity = new float[bands * bands];
+        double[] ones = new double[bands];
         EncodeTable[] tables = new EncodeTable[bands];
-        EncodeTable straight = EncodeTable.of(TransferCurve.LINEAR);
-        for (int band = 0; band < bands; band++) {
-            identity[band * bands + band] = 1;
-            tables[band] = straight;
-        }
-        return new Encoding(identity, bands, tables, depth, Optional.empty());
+        java.util.Arrays.fill(ones, 1);
+        java.util.Arrays.fill(tables, EncodeTable.of(TransferCurve.LINEAR));
+        return new Encoding(Matrix.diagonal(ones), tables, depth, Optional.empty(), false);
+    }
+
+    /** The same, with the rounding to 8 bits dithered: for light that comes from finer steps than 8 bits have. */
+    public Encoding dithered() {
+        return new Encoding(matrix, tables, depth, matte, depth == 8);
     }
 
     /** Encodes a whole picture on up to so many threads. */
-    public Pixels apply(LinearRows source, int threads) {
+    public Encoded apply(LinearRows source, int threads) {
         boolean alpha = source.hasAlpha() && matte.isEmpty();
         int outBands = outColours + (alpha ? 1 : 0);
         int samples = Math.toIntExact(source.size().pixels() * outBands);
-        int rowSamples = source.size().width() * outBands;
-        if (depth == 8) {
-            byte[] bytes = new byte[samples];
-            boolean plain = !source.hasAlpha() && inColours == 3 && outColours == 3 && tables[0] == tables[2];
-            byte[] codes = plain ? tables[0].codes8() : new byte[0];
-            RowBands.each(source.size().height(), threads, (from, to) -> {
-                float[] row = new float[source.size().width() * source.bands()];
-                float[] encoded = new float[rowSamples];
-                for (int y = from; y < to; y++) {
-                    source.row(y, 0, source.size().width(), row);
-                    if (plain) {
-                        rgbToBytes(row, codes, bytes, y * rowSamples);
-                    } else {
-                        encode(row, source, alpha, encoded);
-                        for (int i = 0; i < rowSamples; i++) {
-                            bytes[y * rowSamples + i] = (byte) (encoded[i] * 255 + 0.5f);
-                        }
-                    }
-                }
-            });
-            return Pixels.of8(source.size(), outBands, alpha, bytes);
-        }
-        short[] shorts = new short[samples];
+        LongAdder clipped = new LongAdder();
+        byte[] bytes = new byte[depth == 8 ? samples : 0];
+        short[] shorts = new short[depth == 16 ? samples : 0];
+        boolean plain = depth == 8
+                && !dithered
+                && !source.hasAlpha()
+                && inColours == 3
+                && outColours == 3
+                && tables[0] == tables[2];
+        Optional<CodeTable> codes = plain ? Optional.of(tables[0].codes8()) : Optional.empty();
         RowBands.each(source.size().height(), threads, (from, to) -> {
-            float[] row = new float[source.size().width() * source.bands()];
-            float[] encoded = new float[rowSamples];
+            float[] row = new float[STRETCH * source.bands()];
+            float[] encoded = new float[plain ? 0 : STRETCH * outBands];
             for (int y = from; y < to; y++) {
-                source.row(y, 0, source.size().width(), row);
-                encode(row, source, alpha, encoded);
-                for (int i = 0; i < rowSamples; i++) {
-                    shorts[y * rowSamples + i] = (short) (encoded[i] * 65535 + 0.5f);
+                for (int x = 0; x < source.size().width(); x += STRETCH) {
+                    int count = Math.min(STRETCH, source.size().width() - x);
+                    int start = Math.toIntExact(((long) y * source.size().width() + x) * outBands);
+                    source.row(y, x, x + count, row);
+                    if (plain) {
+                        clipped.add(plain(row, count * 3, codes.get(), bytes, start));
+                        continue;
+                    }
+                    clipped.add(encode(row, count, source, alpha, encoded));
+                    if (depth == 16) {
+                        to16(encoded, count * outBands, shorts, start);
+                    } else if (dithered) {
+                        toDithered8(encoded, count, outBands, x, y, bytes, start);
+                    } else {
+                        to8(encoded, count * outBands, bytes, start);
+                    }
                 }
             }
         });
-        return Pixels.of16(source.size(), outBands, alpha, shorts);
+        Pixels pixels = depth == 8
+                ? Pixels.of8(source.size(), outBands, alpha, bytes)
+                : Pixels.of16(source.size(), outBands, alpha, shorts);
+        return new Encoded(pixels, clipped.sum() / (double) source.size().pixels());
     }
 
-    /** The inner loop of most work: opaque RGB to 8-bit RGB, one curve for all bands. */
-    private void rgbToBytes(float[] row, byte[] codes, byte[] into, int start) {
+    private static void to8(float[] encoded, int count, byte[] into, int start) {
+        for (int i = 0; i < count; i++) {
+            into[start + i] = (byte) (encoded[i] * 255 + 0.5f);
+        }
+    }
+
+    private static void to16(float[] encoded, int count, short[] into, int start) {
+        for (int i = 0; i < count; i++) {
+            into[start + i] = (short) (encoded[i] * 65535 + 0.5f);
+        }
+    }
+
+    private static void toDithered8(float[] encoded, int count, int bands, int x, int y, byte[] into, int start) {
+        for (int pixel = 0; pixel < count; pixel++) {
+            float threshold = OrderedDither.threshold(x + pixel, y);
+            for (int i = pixel * bands; i < (pixel + 1) * bands; i++) {
+                into[start + i] = (byte) (encoded[i] * 255 + threshold);
+            }
+        }
+    }
+
+    /** The inner loop of most work: opaque RGB to 8-bit RGB, one curve for all bands. Returns how many pixels were clipped. */
+    private int plain(float[] row, int count, CodeTable codes, byte[] into, int start) {
+        if (sameColours) {
+            for (int i = 0; i < count; i++) {
+                into[start + i] = codes.code(row[i]);
+            }
+            return 0;
+        }
         float m0 = map[0];
         float m1 = map[1];
         float m2 = map[2];
@@ -109,44 +155,89 @@ public final class Encoding {
         float m6 = map[6];
         float m7 = map[7];
         float m8 = map[8];
-        for (int i = 0; i < row.length; i += 3) {
+        int clipped = 0;
+        for (int i = 0; i < count; i += 3) {
             float r = row[i];
             float g = row[i + 1];
             float b = row[i + 2];
-            into[start + i] = codes[index(m0 * r + m1 * g + m2 * b)];
-            into[start + i + 1] = codes[index(m3 * r + m4 * g + m5 * b)];
-            into[start + i + 2] = codes[index(m6 * r + m7 * g + m8 * b)];
+            float x = m0 * r + m1 * g + m2 * b;
+            float y = m3 * r + m4 * g + m5 * b;
+            float z = m6 * r + m7 * g + m8 * b;
+            if (isBeyond(x) | isBeyond(y) | isBeyond(z)) {
+                clipped += outside(row, i, codes, into, start);
+                continue;
+            }
+            into[start + i] = codes.code(x);
+            into[start + i + 1] = codes.code(y);
+            into[start + i + 2] = codes.code(z);
         }
+        return clipped;
     }
 
-    private static int index(float light) {
-        return Math.max(0, Math.min(65535, (int) (light * 65535f + 0.5f)));
+    private static boolean isBeyond(float light) {
+        return light < -TOLERANCE | light > 1 + TOLERANCE;
     }
 
-    private void encode(float[] row, LinearRows source, boolean keepAlpha, float[] into) {
+    /** A pixel beyond the target's range. What a filter lifted beyond the source's own range is brought back first: it is no colour of the source. */
+    private int outside(float[] row, int i, CodeTable codes, byte[] into, int start) {
+        float[] own = new float[3];
+        for (int band = 0; band < 3; band++) {
+            own[band] = clamped(row[i + band]);
+        }
+        float[] light = new float[3];
+        boolean beyond = mixed(own, light);
+        for (int band = 0; band < 3; band++) {
+            into[start + i + band] = codes.code(light[band]);
+        }
+        return beyond ? 1 : 0;
+    }
+
+    private static float clamped(float light) {
+        return light < 0 ? 0 : light > 1 ? 1 : light;
+    }
+
+    /** Any bands, with or without alpha, to encoded values 0 to 1. Returns how many pixels were clipped. */
+    private int encode(float[] row, int count, LinearRows source, boolean keepAlpha, float[] into) {
         int inBands = source.bands();
         int outBands = outColours + (keepAlpha ? 1 : 0);
+        float[] own = new float[inColours];
         float[] light = new float[outColours];
-        for (int pixel = 0; pixel * inBands < row.length; pixel++) {
+        int clipped = 0;
+        for (int pixel = 0; pixel < count; pixel++) {
             int at = pixel * inBands;
             float raw = source.hasAlpha() ? row[at + inBands - 1] : 1;
-            float alpha = Math.max(0, Math.min(1, raw));
+            float alpha = clamped(raw);
             // a filter may lift alpha and colour above 1 together; both are brought back by the same share
-            float gain = raw > 0 ? (keepAlpha ? 1 : alpha) / raw : 0;
-            for (int out = 0; out < outColours; out++) {
-                float sum = 0;
-                for (int in = 0; in < inColours; in++) {
-                    sum += map[out * inColours + in] * row[at + in];
-                }
-                light[out] = sum * gain;
+            float gain = raw > 0 ? 1 / raw : 0;
+            for (int in = 0; in < inColours; in++) {
+                own[in] = clamped(row[at + in] * gain);
             }
+            if (mixed(own, light) && alpha > 0) {
+                clipped++;
+            }
+            float share = keepAlpha ? 1 : alpha;
             for (int out = 0; out < outColours; out++) {
                 float behind = keepAlpha || matte.isEmpty() ? 0 : (1 - alpha) * matte.get()[out];
-                into[pixel * outBands + out] = tables[out].encoded(light[out] + behind);
+                into[pixel * outBands + out] = tables[out].encoded(light[out] * share + behind);
             }
             if (keepAlpha) {
                 into[pixel * outBands + outColours] = alpha;
             }
         }
+        return clipped;
+    }
+
+    /** Light in the target's bands, clipped to what they can hold; says whether it had to be. */
+    private boolean mixed(float[] own, float[] light) {
+        boolean beyond = false;
+        for (int out = 0; out < outColours; out++) {
+            float sum = 0;
+            for (int in = 0; in < inColours; in++) {
+                sum += map[out * inColours + in] * own[in];
+            }
+            beyond |= isBeyond(sum);
+            light[out] = clamped(sum);
+        }
+        return beyond;
     }
 }

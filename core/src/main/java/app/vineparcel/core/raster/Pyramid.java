@@ -7,13 +7,13 @@ import java.util.List;
 
 /**
  * A picture in linear light together with halvings of itself, each made from the one before when it is first asked for. Small renditions
- * start from the smallest halving that still has a quarter more pixels each way than they need, so that the last, exact step decides what
- * they look like. Used by one thread at a time.
+ * start from the smallest halving that still has 1.4 times the pixels each way that they need, so that the last, exact step decides what they
+ * look like. Used by one thread at a time.
  */
 public final class Pyramid {
 
     /** The last step shrinks at least by this much. */
-    private static final double LAST_STEP = 1.25;
+    private static final double LAST_STEP = 1.4;
 
     private final LinearRows base;
     private final List<LinearRows> levels = new ArrayList<>();
@@ -40,23 +40,15 @@ public final class Pyramid {
         while (scale / (2 << level) >= LAST_STEP && shortEdge(level) >= 4) {
             level++;
             if (level == levels.size()) {
-                levels.add(halved(levels.get(level - 1), threads));
+                levels.add(Halving.of(levels.get(level - 1), threads));
             }
         }
-        LinearRows from = levels.get(level);
-        double across = from.size().width() / (double) base.size().width();
-        double down = from.size().height() / (double) base.size().height();
-        Box there = new Box(crop.x() * across, crop.y() * down, crop.width() * across, crop.height() * down);
-        return Resampler.resample(from, there, target, threads);
+        double share = 1.0 / (1 << level);
+        Box there = new Box(crop.x() * share, crop.y() * share, crop.width() * share, crop.height() * share);
+        return Resampler.resample(levels.get(level), there, target, threads);
     }
 
     private int shortEdge(int level) {
         return Math.min(base.size().width(), base.size().height()) >> level;
-    }
-
-    private static LinearImage halved(LinearRows rows, int threads) {
-        PixelSize half =
-                new PixelSize((rows.size().width() + 1) / 2, (rows.size().height() + 1) / 2);
-        return Resampler.resample(rows, rows.size().box(), half, threads);
     }
 }

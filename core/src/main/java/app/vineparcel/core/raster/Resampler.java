@@ -12,20 +12,19 @@ import app.vineparcel.core.geometry.PixelSize;
  */
 public final class Resampler {
 
+    /** Bytes of source rows that are held at once. */
+    private static final int NEAR_CACHE = 192 * 1024;
+
     private final LinearRows source;
     private final PixelSize target;
     private final Taps across;
     private final Taps down;
-    private final int left;
-    private final int right;
 
     private Resampler(LinearRows source, Box crop, PixelSize target) {
         this.source = source;
         this.target = target;
         this.across = Taps.of(source.size().width(), crop.x(), crop.width(), target.width());
         this.down = Taps.of(source.size().height(), crop.y(), crop.height(), target.height());
-        this.left = across.lowest(0, target.width());
-        this.right = across.highest(0, target.width());
     }
 
     /**
@@ -42,6 +41,17 @@ public final class Resampler {
     }
 
     private void rows(int from, int to, float[] values) {
+        int columns =
+                Math.max(16, (int) (NEAR_CACHE / (4.0 * source.bands() * down.most() * Math.max(1, across.step()))));
+        for (int x = 0; x < target.width(); x += columns) {
+            stripe(x, Math.min(target.width(), x + columns), from, to, values);
+        }
+    }
+
+    /** Some columns of the target: as many as the rows that they are mixed from fit into a near cache. */
+    private void stripe(int fromX, int toX, int from, int to, float[] values) {
+        int left = across.lowest(fromX, toX);
+        int right = across.highest(fromX, toX);
         int stretch = (right - left) * source.bands();
         float[][] ring = new float[down.most()][stretch];
         float[] mixed = new float[stretch];
@@ -51,21 +61,20 @@ public final class Resampler {
                 source.row(next, left, right, ring[next % ring.length]);
             }
             mix(ring, down.first(y), down.weights(y), mixed);
-            squeeze(mixed, values, y * target.width() * source.bands());
+            squeeze(mixed, left, fromX, toX, values, y * target.width() * source.bands());
         }
     }
 
     /** One row of the target's height at the source's width. */
     private static void mix(float[][] ring, int first, float[] weights, float[] into) {
+        java.util.Arrays.fill(into, 0);
         int tap = 0;
         if ((weights.length & 1) == 1) {
-            scale(ring[first % ring.length], weights[0], into);
+            WholeRows.add(ring[first % ring.length], weights[0], into);
             tap = 1;
-        } else {
-            java.util.Arrays.fill(into, 0);
         }
         for (; tap < weights.length; tap += 2) {
-            add(
+            WholeRows.add(
                     ring[(first + tap) % ring.length],
                     weights[tap],
                     ring[(first + tap + 1) % ring.length],
@@ -74,29 +83,17 @@ public final class Resampler {
         }
     }
 
-    private static void scale(float[] row, float weight, float[] into) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] = row[i] * weight;
-        }
-    }
-
-    private static void add(float[] row, float weight, float[] other, float otherWeight, float[] into) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] += row[i] * weight + other[i] * otherWeight;
-        }
-    }
-
-    private void squeeze(float[] row, float[] values, int at) {
+    private void squeeze(float[] row, int left, int fromX, int toX, float[] values, int start) {
         switch (source.bands()) {
-            case 3 -> squeeze3(row, values, at);
-            case 4 -> squeeze4(row, values, at);
-            default -> squeezeAny(row, values, at);
+            case 3 -> squeeze3(row, left, fromX, toX, values, start + fromX * 3);
+            case 4 -> squeeze4(row, left, fromX, toX, values, start + fromX * 4);
+            default -> squeezeAny(row, left, fromX, toX, values, start);
         }
     }
 
-    private void squeeze3(float[] row, float[] values, int start) {
+    private void squeeze3(float[] row, int left, int fromX, int toX, float[] values, int start) {
         int at = start;
-        for (int x = 0; x < target.width(); x++) {
+        for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
             int from = (across.first(x) - left) * 3;
             float a = 0;
@@ -114,9 +111,9 @@ public final class Resampler {
         }
     }
 
-    private void squeeze4(float[] row, float[] values, int start) {
+    private void squeeze4(float[] row, int left, int fromX, int toX, float[] values, int start) {
         int at = start;
-        for (int x = 0; x < target.width(); x++) {
+        for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
             int from = (across.first(x) - left) * 4;
             float a = 0;
@@ -137,9 +134,9 @@ public final class Resampler {
         }
     }
 
-    private void squeezeAny(float[] row, float[] values, int start) {
+    private void squeezeAny(float[] row, int left, int fromX, int toX, float[] values, int start) {
         int bands = source.bands();
-        for (int x = 0; x < target.width(); x++) {
+        for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
             int from = (across.first(x) - left) * bands;
             for (int band = 0; band < bands; band++) {

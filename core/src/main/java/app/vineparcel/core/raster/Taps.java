@@ -6,10 +6,12 @@ package app.vineparcel.core.raster;
  */
 final class Taps {
 
+    private final double step;
     private final int[] first;
     private final float[][] weights;
 
-    private Taps(int[] first, float[][] weights) {
+    private Taps(double step, int[] first, float[][] weights) {
+        this.step = step;
         this.first = first;
         this.weights = weights;
     }
@@ -53,11 +55,12 @@ final class Taps {
                 weights[i][k - lead] = (float) (exact[k] / sum);
             }
         }
-        return new Taps(first, weights);
+        return new Taps(step, first, weights);
     }
 
-    int count() {
-        return first.length;
+    /** Source pixels from one target pixel to the next. */
+    double step() {
+        return step;
     }
 
     /** The first source pixel of target pixel {@code i}. */

@@ -4,6 +4,8 @@ import app.vineparcel.core.codec.OutputFormat;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
 
 /** Reads the format clause: its type says which options belong to it. */
 final class FormatClauseReader {
@@ -11,23 +13,46 @@ final class FormatClauseReader {
     /** The quality of lossy formats where a recipe gives none. */
     static final int USUAL_QUALITY = 85;
 
+    private static final List<String> TYPES = List.of("jpeg", "png", "webp", "avif", "tiff", "gif");
+
     private final JsonPlace format;
+    private OptionalLong maxBytes = OptionalLong.empty();
 
     FormatClauseReader(JsonPlace format) {
         this.format = format;
     }
 
     OutputFormat read() {
+        String type = format.choice("type", TYPES).orElse("jpeg");
         OutputFormat read =
-                switch (format.choice("type", List.of("jpeg", "png", "webp", "tiff"))
-                        .orElse("jpeg")) {
-                    case "png" -> new OutputFormat.Png(bits(32, List.of(24, 32, 48, 64)));
+                switch (type) {
+                    case "png" -> png();
                     case "webp" -> new OutputFormat.Webp(quality(), format.flag("lossless", false));
+                    case "avif" -> new OutputFormat.Avif(quality(), format.flag("lossless", false));
                     case "tiff" -> new OutputFormat.Tiff(bits(8, List.of(8, 16)), compression());
+                    case "gif" -> new OutputFormat.Gif(colours(), format.flag("dither", true));
                     default -> new OutputFormat.Jpeg(quality(), format.flag("progressive", false), chroma());
                 };
+        OptionalInt limit = format.whole("max-bytes", 1, Integer.MAX_VALUE);
+        maxBytes = limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty();
         format.refuseOthers();
         return read;
+    }
+
+    /** The weight limit, once the clause was read. */
+    OptionalLong maxBytes() {
+        return maxBytes;
+    }
+
+    private OutputFormat png() {
+        int bits = bits(32, List.of(8, 24, 32, 48, 64));
+        return bits == OutputFormat.Png.PALETTE_BITS
+                ? OutputFormat.Png.palette(colours(), format.flag("dither", true))
+                : new OutputFormat.Png(bits);
+    }
+
+    private int colours() {
+        return format.whole("colours", 2, 256).orElse(256);
     }
 
     private int quality() {

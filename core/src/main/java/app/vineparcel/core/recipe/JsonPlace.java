@@ -40,6 +40,11 @@ final class JsonPlace {
                 faults);
     }
 
+    /** Whether nothing stands here. */
+    boolean isEmpty() {
+        return node.isEmpty();
+    }
+
     boolean has(String key) {
         return node.has(key);
     }
@@ -102,17 +107,39 @@ final class JsonPlace {
         return OptionalDouble.of(value.doubleValue());
     }
 
+    /** A number within a range, ends included. */
+    OptionalDouble between(String key, double least, double most) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return OptionalDouble.empty();
+        }
+        if (!value.isNumber() || !(value.doubleValue() >= least && value.doubleValue() <= most)) {
+            fault(
+                    key,
+                    value.toString(),
+                    "a number from %s to %s is wanted".formatted(JsonNumbers.plain(least), JsonNumbers.plain(most)));
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(value.doubleValue());
+    }
+
+    /** A colour as {@code #rrggbb}. */
+    OptionalInt rgb(String key) {
+        Optional<String> text = text(key);
+        if (text.isEmpty()) {
+            return OptionalInt.empty();
+        }
+        if (!text.get().matches("#[0-9a-fA-F]{6}")) {
+            fault(key, quoted(text.get()), "a colour such as #ffffff is wanted");
+            return OptionalInt.empty();
+        }
+        return OptionalInt.of(Integer.parseInt(text.get().substring(1), 16));
+    }
+
     /** Notes that a key is needed and not there, unless it is there and was faulted already. */
     void missing(String key, String allowed) {
         if (!node.has(key)) {
             fault(key, "nothing", allowed);
-        }
-    }
-
-    /** Notes that a key belongs to the format but cannot be carried out. */
-    void notYet(String key) {
-        if (value(key) != null) {
-            fault(key, "a clause of the format", "this version does not render it yet; leave it out");
         }
     }
 

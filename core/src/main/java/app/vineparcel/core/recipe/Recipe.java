@@ -2,7 +2,9 @@ package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.geometry.Aspect;
+import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.Optional;
+import java.util.OptionalLong;
 
 /**
  * The reusable description of one rendition, clause by clause in the order in which the pixels pass them.
@@ -12,7 +14,10 @@ import java.util.Optional;
  * @param size how large
  * @param colour in which colours
  * @param background what transparency is flattened on, and what padding is made of
+ * @param sharpen output sharpening
+ * @param watermark a mark set over it
  * @param format the kind of file
+ * @param maxBytes the most that the file may weigh
  * @param metadata what the file says of itself
  * @param name a template for the file's name, without ending
  * @param folder a template for the folder, relative to the destination
@@ -23,8 +28,11 @@ public record Recipe(
         SizeClause size,
         ColourClause colour,
         Background background,
+        SharpenClause sharpen,
+        Optional<WatermarkClause> watermark,
         OutputFormat format,
-        MetadataClause metadata,
+        OptionalLong maxBytes,
+        MetadataPolicy metadata,
         String name,
         String folder) {
 

@@ -1,7 +1,10 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.colour.PressProfile;
+import app.vineparcel.core.colour.RenderingIntent;
 import app.vineparcel.core.geometry.Aspect;
+import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.Rights;
 import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
@@ -9,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -29,6 +33,7 @@ public final class RecipeReader {
             .build();
     private static final Pattern ASPECT = Pattern.compile("(\\d+(?:\\.\\d+)?):(\\d+(?:\\.\\d+)?)");
     private static final Pattern MATTE = Pattern.compile("#[0-9a-fA-F]{6}");
+    private static final Pattern PROFILE_FILE = Pattern.compile("(?i).*\\.ic[cm]");
 
     private final List<RecipeFault> faults = new ArrayList<>();
 
@@ -71,20 +76,22 @@ public final class RecipeReader {
             root.fault(
                     "title", ownTitle.isBlank() ? "a blank" : ownTitle.length() + " characters", "1 to 120 are wanted");
         }
+        FormatClauseReader format = new FormatClauseReader(root.object("format"));
         Recipe recipe = new Recipe(
                 ownTitle,
                 crop(root.object("crop")),
                 new SizeClauseReader(root.object("size")).read(),
                 colour(root.object("colour")),
                 background(root),
-                new FormatClauseReader(root.object("format")).read(),
+                sharpen(root.object("sharpen")),
+                new WatermarkClauseReader(root.object("watermark")).read(),
+                format.read(),
+                format.maxBytes(),
                 metadata(root.object("metadata")),
                 root.text("name").orElse("{stem}"),
                 root.text("folder").orElse(""));
         template(root, "name", recipe.name(), PathTemplate::name);
         template(root, "folder", recipe.folder(), PathTemplate::folders);
-        root.notYet("sharpen");
-        root.notYet("watermark");
         root.refuseOthers();
         return recipe;
     }
@@ -108,16 +115,44 @@ public final class RecipeReader {
     }
 
     private static ColourClause colour(JsonPlace colour) {
-        List<String> profiles = new ArrayList<>(
-                Arrays.stream(BuiltInProfile.values()).map(BuiltInProfile::id).toList());
-        profiles.add(ColourClause.AS_SOURCE);
-        colour.choice("intent", List.of("relative"));
-        ColourClause clause = new ColourClause(
-                colour.choice("profile", profiles).orElse("srgb"),
-                colour.flag("black-point", true),
-                colour.flag("embed", true));
+        List<String> intents = Arrays.stream(RenderingIntent.values())
+                .map(RenderingIntent::word)
+                .toList();
+        RenderingIntent intent = RenderingIntent.values()[
+                intents.indexOf(colour.choice("intent", intents).orElse("relative"))];
+        ColourClause clause =
+                new ColourClause(profile(colour), intent, colour.flag("black-point", true), colour.flag("embed", true));
         colour.refuseOthers();
         return clause;
+    }
+
+    private static String profile(JsonPlace colour) {
+        List<String> words = new ArrayList<>(
+                Arrays.stream(BuiltInProfile.values()).map(BuiltInProfile::id).toList());
+        words.add(PressProfile.ID);
+        words.add(ColourClause.AS_SOURCE);
+        String word = colour.text("profile").orElse(ColourClause.SRGB.profile());
+        boolean file = PROFILE_FILE.matcher(word).matches()
+                && WatermarkClauseReader.FILE.matcher(word).matches();
+        if (!words.contains(word) && !file) {
+            colour.fault(
+                    "profile",
+                    JsonPlace.quoted(word),
+                    "allowed are " + String.join(", ", words)
+                            + ", or the name of an .icc or .icm file that was brought in");
+        }
+        return word;
+    }
+
+    private static SharpenClause sharpen(JsonPlace sharpen) {
+        List<String> media = Arrays.stream(SharpenClause.Medium.values())
+                .map(SharpenClause.Medium::word)
+                .toList();
+        SharpenClause.Medium medium = SharpenClause.Medium.values()[
+                media.indexOf(sharpen.choice("for", media).orElse("none"))];
+        int strength = sharpen.whole("strength", 0, 100).orElse(SharpenClause.USUAL_STRENGTH);
+        sharpen.refuseOthers();
+        return medium == SharpenClause.Medium.NONE ? SharpenClause.NONE : new SharpenClause(medium, strength);
     }
 
     private static Background background(JsonPlace root) {
@@ -132,13 +167,11 @@ public final class RecipeReader {
         return new Background(false, Integer.parseInt(text.get().substring(1), 16));
     }
 
-    private static MetadataClause metadata(JsonPlace metadata) {
-        boolean keep = metadata.choice("keep", List.of("rights", "none"))
+    private static MetadataPolicy metadata(JsonPlace metadata) {
+        MetadataPolicy.Keep keep = MetadataPolicy.Keep.valueOf(metadata.choice("keep", List.of("all", "rights", "none"))
                 .orElse("rights")
-                .equals("rights");
-        if (!metadata.flag("drop-location", true)) {
-            metadata.fault("drop-location", "false", "only true is rendered: the location is always dropped");
-        }
+                .toUpperCase(Locale.ROOT));
+        boolean dropLocation = metadata.flag("drop-location", true);
         JsonPlace set = metadata.object("set");
         Map<String, String> fields = new HashMap<>();
         for (String field : Rights.FIELDS) {
@@ -146,7 +179,7 @@ public final class RecipeReader {
         }
         set.refuseOthers();
         metadata.refuseOthers();
-        return new MetadataClause(keep, fields);
+        return new MetadataPolicy(keep, dropLocation, fields);
     }
 
     @FunctionalInterface

@@ -24,13 +24,20 @@ public final class RecipeWriter {
         size(recipe.size(), root.putObject("size"));
         root.putObject("colour")
                 .put("profile", recipe.colour().profile())
-                .put("intent", "relative")
+                .put("intent", recipe.colour().intent().word())
                 .put("black-point", recipe.colour().blackPoint())
                 .put("embed", recipe.colour().embed());
         root.put("background", recipe.background().word());
-        format(recipe.format(), root.putObject("format"));
+        root.putObject("sharpen")
+                .put("for", recipe.sharpen().medium().word())
+                .put("strength", recipe.sharpen().strength());
+        recipe.watermark().ifPresent(clause -> watermark(clause, root.putObject("watermark")));
+        ObjectNode format = root.putObject("format");
+        format(recipe.format(), format);
+        recipe.maxBytes().ifPresent(limit -> format.put("max-bytes", limit));
         ObjectNode metadata = root.putObject("metadata");
-        metadata.put("keep", recipe.metadata().keepRights() ? "rights" : "none").put("drop-location", true);
+        metadata.put("keep", recipe.metadata().keep().word())
+                .put("drop-location", recipe.metadata().dropLocation());
         if (!recipe.metadata().set().isEmpty()) {
             ObjectNode set = metadata.putObject("set");
             recipe.metadata().set().forEach(set::put);
@@ -77,11 +84,38 @@ public final class RecipeWriter {
                     .put("chroma", jpeg.chroma().notation());
         } else if (chosen instanceof OutputFormat.Png png) {
             format.put("bits", png.bits());
+            if (png.bits() == OutputFormat.Png.PALETTE_BITS) {
+                format.put("colours", png.colours()).put("dither", png.dither());
+            }
+        } else if (chosen instanceof OutputFormat.Gif gif) {
+            format.put("colours", gif.colours()).put("dither", gif.dither());
+        } else if (chosen instanceof OutputFormat.Avif avif) {
+            format.put("quality", avif.quality()).put("lossless", avif.lossless());
         } else if (chosen instanceof OutputFormat.Webp webp) {
             format.put("quality", webp.quality()).put("lossless", webp.lossless());
         } else if (chosen instanceof OutputFormat.Tiff tiff) {
             format.put("bits", tiff.bits()).put("compression", word(tiff.compression()));
         }
+    }
+
+    private static void watermark(WatermarkClause clause, ObjectNode watermark) {
+        if (clause.mark() instanceof WatermarkClause.FileMark file) {
+            watermark.put("mark", file.name());
+            file.onDark().ifPresent(name -> watermark.put("mark-on-dark", name));
+        } else if (clause.mark() instanceof WatermarkClause.TextMark text) {
+            watermark.put("text", text.text());
+            if (!clause.adapts()) {
+                watermark.put("colour", "#%06x".formatted(text.rgb()));
+            }
+        }
+        watermark
+                .put("adapts", clause.adapts())
+                .put("opacity", JsonNumbers.decimal(clause.opacity()))
+                .put("scale", JsonNumbers.decimal(clause.scale()))
+                .put("anchor", clause.anchor().word())
+                .put("inset", JsonNumbers.decimal(clause.inset()))
+                .put("rotation", JsonNumbers.decimal(clause.rotation()))
+                .put("tile", clause.tile());
     }
 
     private static String word(Enum<?> constant) {

@@ -2,8 +2,12 @@ package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.colour.PressProfile;
+import app.vineparcel.core.colour.RenderingIntent;
 import app.vineparcel.core.geometry.Sizing;
+import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.Locale;
+import java.util.Optional;
 
 /** A recipe's clauses as short sentences that say what they do. */
 public final class Sentences {
@@ -56,9 +60,59 @@ public final class Sentences {
         if (clause.asSource()) {
             return "Leave colours as the source has them" + (clause.embed() ? "" : ", without its profile");
         }
-        String title =
-                BuiltInProfile.byId(clause.profile()).map(BuiltInProfile::title).orElse(clause.profile());
-        return "Convert to " + title + (clause.embed() ? " and embed it" : ", not embedded");
+        String title = clause.profile().equals(PressProfile.ID)
+                ? PressProfile.coated().title()
+                : BuiltInProfile.byId(clause.profile())
+                        .map(BuiltInProfile::title)
+                        .orElse(clause.profile());
+        String intent = clause.intent() == RenderingIntent.RELATIVE
+                ? ""
+                : ", " + clause.intent().word();
+        return "Convert to " + title + intent
+                + (clause.embed() ? (intent.isEmpty() ? "" : ",") + " and embed it" : ", not embedded");
+    }
+
+    /** How it is sharpened: {@code For screen, strength 35}. */
+    public static String sharpen(SharpenClause clause) {
+        String paper = clause.medium() == SharpenClause.Medium.SCREEN ? "" : " paper";
+        return clause.changesNothing()
+                ? "Leave sharpness as it is"
+                : "For %s%s, strength %d".formatted(clause.medium().word(), paper, clause.strength());
+    }
+
+    /** What is set over it: {@code harrow-lane.svg, bottom right, 18 % wide, 60 %}. */
+    public static String watermark(Optional<WatermarkClause> watermark) {
+        if (watermark.isEmpty()) {
+            return "No watermark";
+        }
+        WatermarkClause clause = watermark.get();
+        String mark = clause.mark() instanceof WatermarkClause.TextMark text
+                ? "“" + text.text() + "”"
+                : ((WatermarkClause.FileMark) clause.mark()).name();
+        return mark
+                + (clause.adapts() ? ", light or dark as needed" : "")
+                + (clause.tile() ? ", all over" : ", " + clause.anchor().word().replace('-', ' '))
+                + ", %s %% wide".formatted(percent(clause.scale()))
+                + (clause.rotation() == 0 ? "" : ", turned " + JsonNumbers.plain(clause.rotation()) + "°")
+                + (clause.opacity() == 1 ? "" : ", %s %%".formatted(percent(clause.opacity())));
+    }
+
+    private static String percent(double share) {
+        return JsonNumbers.plain(Math.round(share * 1000) / 10.0);
+    }
+
+    /** What kind of file it becomes, and how heavy at most: {@code JPEG, quality 82, progressive, at most 400 kB}. */
+    public static String format(Recipe recipe) {
+        return format(recipe.format())
+                + (recipe.maxBytes().isEmpty()
+                        ? ""
+                        : ", at most " + weight(recipe.maxBytes().getAsLong()));
+    }
+
+    private static String weight(long bytes) {
+        return bytes >= 1_000_000
+                ? JsonNumbers.plain(Math.round(bytes / 1e4) / 100.0) + " MB"
+                : JsonNumbers.plain(Math.round(bytes / 1e2) / 10.0) + " kB";
     }
 
     /** What kind of file it becomes: {@code JPEG, quality 82, progressive}. */
@@ -67,7 +121,15 @@ public final class Sentences {
             return "JPEG, quality " + jpeg.quality() + (jpeg.progressive() ? ", progressive" : "");
         }
         if (format instanceof OutputFormat.Png png) {
-            return "PNG, " + png.bits() + " bits a pixel";
+            return png.bits() == OutputFormat.Png.PALETTE_BITS
+                    ? palette("PNG", png.colours(), png.dither())
+                    : "PNG, " + png.bits() + " bits a pixel";
+        }
+        if (format instanceof OutputFormat.Gif gif) {
+            return palette("GIF", gif.colours(), gif.dither());
+        }
+        if (format instanceof OutputFormat.Avif avif) {
+            return avif.lossless() ? "AVIF, lossless" : "AVIF, quality " + avif.quality();
         }
         if (format instanceof OutputFormat.Webp webp) {
             return webp.lossless() ? "WebP, lossless" : "WebP, quality " + webp.quality();
@@ -81,9 +143,18 @@ public final class Sentences {
                 };
     }
 
+    private static String palette(String format, int colours, boolean dither) {
+        return format + ", palette of " + colours + (dither ? ", dithered" : "");
+    }
+
     /** What the file says of itself. */
-    public static String metadata(MetadataClause clause) {
-        String kept = clause.keepRights() ? "Keep rights, drop the rest" : "Keep nothing";
+    public static String metadata(MetadataPolicy clause) {
+        String kept =
+                switch (clause.keep()) {
+                    case ALL -> clause.dropLocation() ? "Keep everything but the place" : "Keep everything";
+                    case RIGHTS -> "Keep rights, drop the rest";
+                    case NONE -> "Keep nothing";
+                };
         return clause.set().isEmpty()
                 ? kept
                 : kept + "; set " + String.join(", ", clause.set().keySet());
@@ -105,15 +176,19 @@ public final class Sentences {
     }
 
     private static String shortFormat(OutputFormat format) {
-        if (format instanceof OutputFormat.Jpeg jpeg) {
-            return "JPEG " + jpeg.quality();
+        String type =
+                switch (format.type()) {
+                    case "webp" -> "WebP";
+                    default -> format.type().toUpperCase(Locale.ROOT);
+                };
+        if (format instanceof OutputFormat.Tiff tiff) {
+            return type + " " + tiff.bits();
         }
-        if (format instanceof OutputFormat.Webp webp) {
-            return webp.lossless() ? "WebP" : "WebP " + webp.quality();
+        if (format instanceof OutputFormat.Png png && png.bits() != OutputFormat.Png.PALETTE_BITS) {
+            return type + " " + png.bits();
         }
-        return format instanceof OutputFormat.Tiff tiff
-                ? "TIFF " + tiff.bits()
-                : "PNG " + ((OutputFormat.Png) format).bits();
+        return type
+                + (format.weightStep().isPresent() ? " " + format.weightStep().getAsInt() : "");
     }
 
     private static String capital(String word) {

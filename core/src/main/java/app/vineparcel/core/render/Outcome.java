@@ -1,6 +1,7 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.Problem;
+import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.geometry.PixelSize;
 
 /** What became of one rendition. */
@@ -9,8 +10,18 @@ public sealed interface Outcome {
     /** How long it took, ms; shared work counts for the rendition that needed it first. */
     long millis();
 
-    /** The file stands in its place. */
-    record Done(PixelSize size, long bytes, String sha256, long millis) implements Outcome {}
+    /**
+     * The file stands in its place.
+     *
+     * @param size in px
+     * @param bytes its weight
+     * @param sha256 of its content
+     * @param clipped the share, 0 to 1, of pixels whose colour the target's gamut does not hold
+     * @param format as it was written; under a weight limit the quality may be lower than the recipe's
+     * @param millis how long it took
+     */
+    record Done(PixelSize size, long bytes, String sha256, double clipped, OutputFormat format, long millis)
+            implements Outcome {}
 
     /** There is no file, for this reason. */
     record Failed(Problem problem, long millis) implements Outcome {}

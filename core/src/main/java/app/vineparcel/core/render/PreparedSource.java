@@ -1,19 +1,21 @@
 package app.vineparcel.core.render;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.colour.BadProfileException;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.ColourModel;
-import app.vineparcel.core.colour.IccProfile;
+import app.vineparcel.core.colour.DeviceToRomm;
 import app.vineparcel.core.colour.LinearSpace;
-import app.vineparcel.core.colour.TableConversion;
+import app.vineparcel.core.colour.RenderingIntent;
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.raster.LinearImage;
+import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.LinearisedPixels;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.raster.Pyramid;
+import app.vineparcel.core.raster.Saliency;
 import app.vineparcel.core.raster.ThroughTables;
+import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.source.OpenedSource;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -29,80 +31,88 @@ final class PreparedSource {
      * Pixels together with the space that they are in.
      *
      * @param pixels encoded by the space's curves
-     * @param space what they mean
+     * @param space what they mean; empty for inks, which are mixed as they stand
      * @param pyramid the same as linear light, with the halvings that renditions share
      */
-    record InSpace(Pixels pixels, LinearSpace space, Pyramid pyramid) {
-        InSpace(Pixels pixels, LinearSpace space) {
-            this(pixels, space, new Pyramid(LinearisedPixels.of(pixels, space)));
+    record InSpace(Pixels pixels, Optional<LinearSpace> space, Pyramid pyramid) {
+        InSpace(Pixels pixels, Optional<LinearSpace> space, LinearRows rows) {
+            this(pixels, space, new Pyramid(rows));
         }
     }
 
-    private final OpenedSource source;
-    private final Map<Boolean, InSpace> throughTables = new HashMap<>();
-    private @Nullable InSpace own;
-    private static final Map<ColourModel, LinearSpace> CURVES_ONLY = new EnumMap<>(Map.of(
-            ColourModel.RGB, BuiltInProfile.SRGB.space(),
-            ColourModel.GREY, BuiltInProfile.greyLikeSrgb().linearSpace().orElseThrow()));
+    private record Reading(RenderingIntent intent, boolean blackPoint) {}
 
-    PreparedSource(OpenedSource source) {
+    private final OpenedSource source;
+    private final Conversions conversions;
+    private final StageClock clock;
+    private final Map<Reading, InSpace> throughTables = new HashMap<>();
+    private @Nullable InSpace own;
+    private @Nullable FocalPoint suggested;
+
+    PreparedSource(OpenedSource source, Conversions conversions, StageClock clock) {
         this.source = source;
+        this.conversions = conversions;
+        this.clock = clock;
     }
 
     OpenedSource source() {
         return source;
     }
 
-    IccProfile profile() {
-        return source.effectiveProfile().orElseGet(PressProfile::usual);
-    }
-
     /** The pixels in a space from which every other can be reached. */
-    InSpace measured(boolean blackPointCompensation) throws ProblemException {
-        Optional<LinearSpace> space = profile().linearSpace();
-        if (space.isPresent()) {
-            return own(space.get());
+    InSpace measured(ColourClause clause) throws ProblemException {
+        if (source.profile().linearSpace().isPresent()) {
+            return own();
         }
-        InSpace known = throughTables.get(blackPointCompensation);
+        Reading reading = new Reading(clause.intent(), clause.blackPoint());
+        InSpace known = throughTables.get(reading);
         if (known == null) {
-            known = converted(blackPointCompensation);
-            throughTables.put(blackPointCompensation, known);
+            DeviceToRomm conversion =
+                    conversions.from(source.profile(), clause, source.info().fileName());
+            Pixels romm = clock.time(Stage.COLOUR, () -> ThroughTables.toRomm(source.pixels(), conversion));
+            LinearSpace space = conversion.connectingSpace();
+            known = new InSpace(romm, Optional.of(space), LinearisedPixels.of(romm, space));
+            throughTables.put(reading, known);
         }
         return known;
     }
 
-    private InSpace converted(boolean blackPointCompensation) throws ProblemException {
-        try {
-            TableConversion conversion = new TableConversion(profile(), blackPointCompensation);
-            return new InSpace(ThroughTables.convert(source.pixels(), conversion), conversion.connectingSpace());
-        } catch (BadProfileException e) {
-            throw new ProblemException(
-                    new Problem.Unsupported(
-                            source.info().fileName(),
-                            "Its colour profile cannot be used: " + e.getMessage() + ".",
-                            "Convert the picture to a common profile where it was made, or tag it again."),
-                    e);
-        }
-    }
-
     /**
-     * The pixels in their own colours. Where the profile works by tables there is no exact linear light; the sRGB curve then stands
-     * in for it, which is what mixes neighbouring pixels best.
+     * The pixels in their own colours. Where an RGB or grey profile works by tables there is no exact linear light; the sRGB curve then
+     * stands in for it, which is what mixes neighbouring pixels best. Inks are mixed as they stand.
      */
-    InSpace own() throws ProblemException {
-        if (source.model() == ColourModel.CMYK) {
-            throw new ProblemException(new Problem.Unsupported(
-                    source.info().fileName(),
-                    "The source is CMYK, and CMYK files are not written.",
-                    "Choose a colour profile in the recipe instead of “as source”."));
-        }
-        return own(profile().linearSpace().orElse(CURVES_ONLY.get(source.model())));
-    }
-
-    private InSpace own(LinearSpace space) {
+    InSpace own() {
         if (own == null) {
-            own = new InSpace(source.pixels(), space);
+            Pixels pixels = source.pixels();
+            if (source.model() == ColourModel.CMYK) {
+                own = new InSpace(pixels, Optional.empty(), LinearisedPixels.asTheyStand(pixels));
+            } else {
+                LinearSpace space = source.profile().linearSpace().orElseGet(this::curvesOnly);
+                own = new InSpace(pixels, Optional.of(space), LinearisedPixels.of(pixels, space));
+            }
         }
         return own;
+    }
+
+    private LinearSpace curvesOnly() {
+        return source.model() == ColourModel.RGB
+                ? BuiltInProfile.SRGB.space()
+                : BuiltInProfile.greyLikeSrgb().linearSpace().orElseThrow();
+    }
+
+    /** The point that crops keep where nobody gave one. */
+    FocalPoint suggestedFocus() throws ProblemException {
+        if (suggested == null) {
+            InSpace measured = measured(ColourClause.SRGB);
+            suggested = clock.time(Stage.RESAMPLE, () -> {
+                LinearImage small = measured.pyramid()
+                        .resample(
+                                source.info().size().box(),
+                                Saliency.wanted(source.info().size()),
+                                1);
+                return Saliency.suggest(small, measured.space().orElseThrow());
+            });
+        }
+        return suggested;
     }
 }

@@ -3,14 +3,20 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
-import app.vineparcel.core.metadata.Rights;
-import app.vineparcel.core.metadata.RightsBlocks;
+import app.vineparcel.core.codec.WeightLimit;
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.metadata.MetadataPolicy;
+import app.vineparcel.core.metadata.WrittenMetadata;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import java.io.IOException;
 import java.lang.System.Logger;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
@@ -22,6 +28,7 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 
@@ -34,17 +41,22 @@ public final class RenderRun {
     private static final Logger LOG = System.getLogger(RenderRun.class.getName());
 
     private final SourceReader reader;
+    private final Shelf shelf;
     private final RenditionSink sink;
     private final RenderListener listener;
     private final BooleanSupplier stopped;
+    private final Conversions conversions = new Conversions();
 
     /**
      * A run.
      *
+     * @param shelf where the profiles and marks that recipes name are found
      * @param stopped asked before each rendition; once true, the rest is left out
      */
-    public RenderRun(SourceReader reader, RenditionSink sink, RenderListener listener, BooleanSupplier stopped) {
+    public RenderRun(
+            SourceReader reader, Shelf shelf, RenditionSink sink, RenderListener listener, BooleanSupplier stopped) {
         this.reader = reader;
+        this.shelf = shelf;
         this.sink = sink;
         this.listener = listener;
         this.stopped = stopped;
@@ -78,6 +90,8 @@ public final class RenderRun {
 
     /** All renditions of one source. */
     private void source(List<PlannedRendition> renditions, int threads) {
+        StageClock clock = new StageClock();
+        RenditionPixels.Workshop workshop = new RenditionPixels.Workshop(shelf, conversions, clock, threads);
         Optional<PreparedSource> prepared = Optional.empty();
         Optional<Problem> closed = Optional.empty();
         for (PlannedRendition rendition : renditions) {
@@ -94,10 +108,11 @@ public final class RenderRun {
                     throw new ProblemException(closed.get());
                 }
                 if (prepared.isEmpty()) {
+                    Path file = rendition.piece().file();
                     prepared = Optional.of(
-                            new PreparedSource(reader.open(rendition.piece().file())));
+                            new PreparedSource(clock.time(Stage.DECODE, () -> reader.open(file)), conversions, clock));
                 }
-                outcome = rendition(prepared.get(), rendition, threads, began);
+                outcome = rendition(prepared.get(), rendition, workshop, began);
             } catch (ProblemException e) {
                 LOG.log(Level.DEBUG, "a rendition failed", e);
                 if (prepared.isEmpty() && rendition.canBeMade()) {
@@ -110,6 +125,7 @@ public final class RenderRun {
             }
             listener.finished(rendition, outcome);
         }
+        listener.sourceFinished(clock.spent());
     }
 
     private static void requireUnblocked(PlannedRendition rendition) throws ProblemException {
@@ -122,7 +138,8 @@ public final class RenderRun {
         }
     }
 
-    private Outcome rendition(PreparedSource source, PlannedRendition planned, int threads, long began)
+    private Outcome rendition(
+            PreparedSource source, PlannedRendition planned, RenditionPixels.Workshop workshop, long began)
             throws ProblemException {
         if (!source.source().info().size().equals(planned.piece().info().size())) {
             throw new ProblemException(new Problem.Vanished(
@@ -134,23 +151,50 @@ public final class RenderRun {
                     "Bring it in again, so that the plan fits the file."));
         }
         Recipe recipe = planned.column().recipe();
-        RenditionPixels pixels = RenditionPixels.of(source, planned, threads);
-        FileTags tags = tags(recipe, pixels, source);
-        RenditionSink.Placed placed = sink.place(
-                planned.path(), file -> PictureWriter.of(recipe.format()).write(pixels.pixels(), tags, file));
-        return new Outcome.Done(pixels.pixels().size(), placed.bytes(), placed.sha256(), since(began));
+        RenditionPixels pixels = RenditionPixels.of(source, planned, workshop);
+        FileTags tags = tags(recipe, pixels.picture(), source);
+        AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
+        RenditionSink.Placed placed = workshop.clock()
+                .time(
+                        Stage.WRITE,
+                        () -> sink.place(
+                                planned.path(), file -> workshop.clock().time(Stage.ENCODE, () -> {
+                                    written.set(encode(recipe, pixels.picture(), tags, file));
+                                    return true;
+                                })));
+        return new Outcome.Done(
+                pixels.picture().pixels().size(),
+                placed.bytes(),
+                placed.sha256(),
+                pixels.clipped(),
+                written.get(),
+                since(began));
     }
 
-    private static FileTags tags(Recipe recipe, RenditionPixels pixels, PreparedSource source) {
-        Rights kept = recipe.metadata().keepRights()
-                ? Rights.of(source.source().info().facts())
-                : Rights.NONE;
-        Rights rights = kept.with(recipe.metadata().set());
-        return new FileTags(
-                recipe.colour().embed() ? Optional.of(pixels.profile()) : Optional.empty(),
-                recipe.ppi(),
-                RightsBlocks.exif(rights, recipe.ppi()),
-                RightsBlocks.xmp(rights));
+    private static OutputFormat encode(Recipe recipe, Picture picture, FileTags tags, Path file) throws IOException {
+        if (recipe.maxBytes().isPresent()) {
+            return WeightLimit.write(
+                            recipe.format(),
+                            picture,
+                            tags,
+                            file,
+                            recipe.maxBytes().getAsLong())
+                    .format();
+        }
+        PictureWriter.of(recipe.format()).write(picture, tags, file);
+        return recipe.format();
+    }
+
+    private static FileTags tags(Recipe recipe, Picture picture, PreparedSource source) {
+        boolean srgb = picture.profile()
+                .linearSpace()
+                .filter(space -> space.looksLike(BuiltInProfile.SRGB.space()))
+                .isPresent();
+        WrittenMetadata written = recipe.metadata()
+                .write(
+                        source.source().metadata(),
+                        new MetadataPolicy.Facts(picture.pixels().size(), recipe.ppi(), srgb));
+        return new FileTags(recipe.colour().embed(), recipe.ppi(), written.exif(), written.iptc(), written.xmp());
     }
 
     private static Problem unforeseen(PlannedRendition rendition, Throwable e) {

@@ -1,64 +1,91 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.colour.BuiltInProfile;
-import app.vineparcel.core.colour.IccProfile;
-import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.core.raster.Encoding;
+import app.vineparcel.core.raster.Encoded;
 import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Padding;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.raster.SharpenedRows;
 import app.vineparcel.core.recipe.Background;
-import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.Shelf;
 import java.util.Optional;
 
 /**
- * The pixels of one rendition, clause by clause: crop and size in linear light, colour, background, canvas.
+ * The pixels of one rendition, clause by clause: crop and size in linear light, sharpening, watermark, colour and background, canvas.
  *
- * @param pixels at the format's depth, ready to be written
- * @param profile what their numbers mean
+ * @param picture at the format's depth, ready to be written
+ * @param clipped the share, 0 to 1, of pixels whose colour the target's gamut does not hold
  */
-record RenditionPixels(Pixels pixels, IccProfile profile) {
+record RenditionPixels(Picture picture, double clipped) {
 
-    static RenditionPixels of(PreparedSource prepared, PlannedRendition planned, int threads) throws ProblemException {
+    /** What every rendition of a run shares. */
+    record Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads) {}
+
+    static RenditionPixels of(PreparedSource prepared, PlannedRendition planned, Workshop workshop)
+            throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        Framing framing = planned.framing();
-        Target target = Target.of(recipe.colour(), prepared);
-        PreparedSource.InSpace source = recipe.colour().asSource()
-                ? prepared.own()
-                : prepared.measured(recipe.colour().blackPoint());
-        boolean keepAlpha = recipe.format().keepsAlpha() && recipe.background().transparent();
+        Framing framing =
+                planned.framing(planned.needsFocus() ? Optional.of(prepared.suggestedFocus()) : Optional.empty());
+        TargetColours target = target(recipe, prepared, workshop);
+        PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
+        boolean keepAlpha = recipe.format().keepsAlpha()
+                && recipe.background().transparent()
+                && target.profile().model().bands() < 4;
 
-        Pixels content = untouched(source, target, framing, recipe.format(), keepAlpha)
-                .orElseGet(() -> {
-                    LinearRows sized = sized(source, framing, threads);
-                    Optional<double[]> matte =
-                            keepAlpha ? Optional.empty() : Optional.of(matte(recipe.background(), target.space()));
-                    return Encoding.between(
+        Encoded content = untouched(source, target, framing, recipe, keepAlpha).orElse(null);
+        if (content == null) {
+            LinearRows light = marked(
+                    sharpened(sized(source, framing, workshop), source, recipe, workshop), source, recipe, workshop);
+            Optional<Background> behind = keepAlpha ? Optional.empty() : Optional.of(recipe.background());
+            content = workshop.clock()
+                    .time(
+                            Stage.COLOUR,
+                            () -> target.encode(
+                                    light,
                                     source.space(),
-                                    target.space(),
+                                    behind,
                                     recipe.format().depth(),
-                                    matte)
-                            .apply(sized, threads);
-                });
-        Pixels whole = framing.padded() ? padded(content, framing, recipe, target, keepAlpha) : content;
-        return new RenditionPixels(whole, target.profile());
+                                    source.pixels().depth() > recipe.format().depth(),
+                                    workshop.threads()));
+        }
+        Pixels whole =
+                framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
+        return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
+    }
+
+    private static TargetColours target(Recipe recipe, PreparedSource prepared, Workshop workshop)
+            throws ProblemException {
+        String word = recipe.colour().profile();
+        return TargetColours.of(
+                recipe.colour(),
+                prepared,
+                recipe.colour().asSource()
+                        ? prepared.source().profile()
+                        : workshop.shelf().find(word).orElseThrow(() -> TargetColours.unknown(word)),
+                workshop.conversions());
     }
 
     /** The source's own samples, where no clause would change one of them. */
-    private static Optional<Pixels> untouched(
-            PreparedSource.InSpace source, Target target, Framing framing, OutputFormat format, boolean keepAlpha) {
+    private static Optional<Encoded> untouched(
+            PreparedSource.InSpace source, TargetColours target, Framing framing, Recipe recipe, boolean keepAlpha) {
         Pixels pixels = source.pixels();
+        boolean sameColours = target.tables().isEmpty()
+                && (source.space().isEmpty() && target.space().isEmpty()
+                        || source.space().isPresent()
+                                && target.space().isPresent()
+                                && source.space().get().looksLike(target.space().get()));
         boolean same = wholeSize(source, framing)
-                && pixels.depth() == format.depth()
+                && pixels.depth() == recipe.format().depth()
                 && (keepAlpha || !pixels.hasAlpha())
-                && source.space().looksLike(target.space());
-        return same ? Optional.of(pixels) : Optional.empty();
+                && recipe.sharpen().changesNothing()
+                && recipe.watermark().isEmpty()
+                && sameColours;
+        return same ? Optional.of(new Encoded(pixels, 0)) : Optional.empty();
     }
 
     private static boolean wholeSize(PreparedSource.InSpace source, Framing framing) {
@@ -66,45 +93,35 @@ record RenditionPixels(Pixels pixels, IccProfile profile) {
                 && framing.content().equals(source.pixels().size());
     }
 
-    private static LinearRows sized(PreparedSource.InSpace source, Framing framing, int threads) {
+    private static LinearRows sized(PreparedSource.InSpace source, Framing framing, Workshop workshop) {
         return wholeSize(source, framing)
                 ? source.pyramid().base()
-                : source.pyramid().resample(framing.crop(), framing.content(), threads);
+                : workshop.clock().time(Stage.RESAMPLE, () -> source.pyramid()
+                        .resample(framing.crop(), framing.content(), workshop.threads()));
     }
 
-    private static Pixels padded(Pixels content, Framing framing, Recipe recipe, Target target, boolean keepAlpha) {
+    private static LinearRows sharpened(
+            LinearRows light, PreparedSource.InSpace source, Recipe recipe, Workshop workshop) {
+        if (recipe.sharpen().changesNothing() || source.space().isEmpty()) {
+            return light;
+        }
+        SharpenedRows sharpened =
+                new SharpenedRows(light, source.space().get(), OutputSharpening.mask(recipe.sharpen(), recipe.ppi()));
+        return workshop.clock().rows(Stage.SHARPEN, sharpened);
+    }
+
+    private static LinearRows marked(LinearRows light, PreparedSource.InSpace source, Recipe recipe, Workshop workshop)
+            throws ProblemException {
+        return recipe.watermark().isPresent() && source.space().isPresent()
+                ? new Watermarking(recipe.watermark().get(), workshop.shelf())
+                        .over(light, source.space().get())
+                : light;
+    }
+
+    private static Pixels padded(
+            Pixels content, Framing framing, Recipe recipe, TargetColours target, boolean keepAlpha) {
         Pixels inner = keepAlpha && !content.hasAlpha() ? Opacity.added(content) : content;
-        double[] background = new double[inner.bands()];
-        if (!keepAlpha) {
-            background = matte(recipe.background(), target.space());
-        }
+        double[] background = keepAlpha ? new double[inner.bands()] : target.matte(recipe.background());
         return Padding.around(inner, framing.canvas(), framing.left(), framing.top(), background);
-    }
-
-    /** The matte, given in sRGB, as encoded values of the target. */
-    private static double[] matte(Background background, LinearSpace target) {
-        LinearSpace srgb = BuiltInProfile.SRGB.space();
-        double[] light = new double[3];
-        for (int band = 0; band < 3; band++) {
-            light[band] = srgb.curve(band).linear(background.band(band));
-        }
-        double[] there = srgb.to(target).times(light);
-        for (int band = 0; band < there.length; band++) {
-            there[band] = target.curve(band).encoded(Math.max(0, Math.min(1, there[band])));
-        }
-        return there;
-    }
-
-    /** The colours that a rendition comes in. */
-    private record Target(LinearSpace space, IccProfile profile) {
-
-        static Target of(ColourClause clause, PreparedSource prepared) throws ProblemException {
-            if (clause.asSource()) {
-                return new Target(prepared.own().space(), prepared.profile());
-            }
-            BuiltInProfile builtIn = BuiltInProfile.byId(clause.profile())
-                    .orElseThrow(() -> new IllegalArgumentException("no profile " + clause.profile()));
-            return new Target(builtIn.space(), builtIn.profile());
-        }
     }
 }

@@ -3,12 +3,13 @@ package app.vineparcel.core.source;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Decoded;
-import app.vineparcel.core.codec.EmbeddedProfile;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.PictureFormat;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.colour.BadProfileException;
 import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.CarriedMetadata;
 import app.vineparcel.core.metadata.MetadataReader;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.raster.Turning;
@@ -45,7 +46,7 @@ public final class SourceReader {
     }
 
     /** What can be known without pixels, and the profile itself. */
-    private record Look(SourceInfo info, Optional<IccProfile> profile) {}
+    private record Look(SourceInfo info, Optional<IccProfile> profile, CarriedMetadata metadata) {}
 
     private Look look(Path file) throws ProblemException {
         String name = file.getFileName().toString();
@@ -54,12 +55,12 @@ public final class SourceReader {
             PixelSize stored = PictureReader.of(format).size(file);
             requireWithinBudget(stored, name);
             PhotoFacts facts = MetadataReader.read(file);
-            Optional<byte[]> embedded = EmbeddedProfile.in(file, format);
+            EmbeddedBlocks embedded = EmbeddedBlocks.in(file, format);
             Optional<IccProfile> profile = Optional.empty();
             Optional<String> fault = Optional.empty();
-            if (embedded.isPresent()) {
+            if (embedded.icc().isPresent()) {
                 try {
-                    profile = Optional.of(IccProfile.read(embedded.get()));
+                    profile = Optional.of(IccProfile.read(embedded.icc().get()));
                 } catch (BadProfileException e) {
                     fault = Optional.of(e.getMessage());
                 }
@@ -73,7 +74,7 @@ public final class SourceReader {
                     profile.map(IccProfile::model),
                     fault,
                     facts);
-            return new Look(info, profile);
+            return new Look(info, profile, embedded.metadata());
         } catch (IOException e) {
             throw unreadable(file, name, e);
         }
@@ -88,6 +89,7 @@ public final class SourceReader {
             return new OpenedSource(
                     info,
                     look.profile(),
+                    look.metadata(),
                     Turning.upright(decoded.pixels(), info.facts().orientation()),
                     decoded.model());
         } catch (IOException e) {

@@ -28,8 +28,14 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class ReadersTest {
 
-    private static final FileTags TAGS =
-            new FileTags(Optional.of(BuiltInProfile.DISPLAY_P3.profile()), 300, Optional.empty(), Optional.empty());
+    private static final FileTags TAGS = FileTags.profiled(300);
+
+    /** In Display P3, or in grey. */
+    private static Picture p3(Pixels pixels) {
+        return new Picture(
+                pixels,
+                pixels.colourBands() == 1 ? BuiltInProfile.GREY_22.profile() : BuiltInProfile.DISPLAY_P3.profile());
+    }
 
     @TempDir
     Path folder;
@@ -74,10 +80,10 @@ class ReadersTest {
         Pixels source = withAlpha(bits >= 48 ? 16 : 8);
         Pixels pixels = bits == 32 || bits == 64 ? source : opaque(source);
         Path file = folder.resolve("a.png");
-        PictureWriter.of(new OutputFormat.Png(bits)).write(pixels, TAGS, file);
+        PictureWriter.of(new OutputFormat.Png(bits)).write(p3(pixels), TAGS, file);
         Decoded decoded = read(file, PictureFormat.PNG);
         assertAlike(decoded.pixels(), pixels, 0);
-        assertThat(EmbeddedProfile.in(file, PictureFormat.PNG))
+        assertThat(EmbeddedBlocks.in(file, PictureFormat.PNG).icc())
                 .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
     }
 
@@ -104,9 +110,9 @@ class ReadersTest {
         for (Pixels pixels : List.of(opaque(withAlpha(16)), withAlpha(8), withAlpha(16))) {
             Path file = folder.resolve("a.tif");
             PictureWriter.of(new OutputFormat.Tiff(pixels.depth(), OutputFormat.Compression.valueOf(compression)))
-                    .write(pixels, TAGS, file);
+                    .write(p3(pixels), TAGS, file);
             assertAlike(read(file, PictureFormat.TIFF).pixels(), pixels, 0);
-            assertThat(EmbeddedProfile.in(file, PictureFormat.TIFF))
+            assertThat(EmbeddedBlocks.in(file, PictureFormat.TIFF).icc())
                     .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
         }
     }
@@ -115,9 +121,9 @@ class ReadersTest {
     void lossless_webp_keeps_every_sample_its_alpha_and_its_profile() throws IOException {
         Pixels pixels = withAlpha(8);
         Path file = folder.resolve("a.webp");
-        PictureWriter.of(new OutputFormat.Webp(80, true)).write(pixels, TAGS, file);
+        PictureWriter.of(new OutputFormat.Webp(80, true)).write(p3(pixels), TAGS, file);
         assertAlike(read(file, PictureFormat.WEBP).pixels(), pixels, 0);
-        assertThat(EmbeddedProfile.in(file, PictureFormat.WEBP))
+        assertThat(EmbeddedBlocks.in(file, PictureFormat.WEBP).icc())
                 .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
     }
 
@@ -125,7 +131,7 @@ class ReadersTest {
     void lossy_webp_opens_the_same_in_another_library() throws IOException {
         Pixels photo = Pictures.photo(160, 120, 3);
         Path file = folder.resolve("a.webp");
-        PictureWriter.of(new OutputFormat.Webp(90, false)).write(photo, FileTags.plain(72), file);
+        PictureWriter.of(new OutputFormat.Webp(90, false)).write(p3(photo), FileTags.plain(72), file);
         Decoded other = new LibraryReader("webp", "com.twelvemonkeys.").read(file);
         assertAlike(read(file, PictureFormat.WEBP).pixels(), other.pixels(), 12);
         assertAlike(other.pixels(), photo, 24);
@@ -138,7 +144,7 @@ class ReadersTest {
         for (boolean progressive : new boolean[] {false, true}) {
             Path file = folder.resolve("a.jpg");
             PictureWriter.of(new OutputFormat.Jpeg(95, progressive, OutputFormat.Chroma.valueOf(chroma)))
-                    .write(photo, TAGS, file);
+                    .write(p3(photo), TAGS, file);
             Decoded decoded = read(file, PictureFormat.JPEG);
             assertThat(decoded.model()).isEqualTo(ColourModel.RGB);
             assertAlike(decoded.pixels(), photo, 14);
@@ -325,12 +331,12 @@ class ReadersTest {
         switch (format) {
             case JPEG ->
                 PictureWriter.of(new OutputFormat.Jpeg(90, false, OutputFormat.Chroma.HALF))
-                        .write(photo, TAGS, file);
-            case PNG -> PictureWriter.of(new OutputFormat.Png(24)).write(photo, TAGS, file);
+                        .write(p3(photo), TAGS, file);
+            case PNG -> PictureWriter.of(new OutputFormat.Png(24)).write(p3(photo), TAGS, file);
             case TIFF ->
                 PictureWriter.of(new OutputFormat.Tiff(8, OutputFormat.Compression.LZW))
-                        .write(photo, TAGS, file);
-            case WEBP -> PictureWriter.of(new OutputFormat.Webp(90, false)).write(photo, TAGS, file);
+                        .write(p3(photo), TAGS, file);
+            case WEBP -> PictureWriter.of(new OutputFormat.Webp(90, false)).write(p3(photo), TAGS, file);
             default -> ImageIO.write(Pictures.image(photo), name, file.toFile());
         }
         byte[] whole = Files.readAllBytes(file);

@@ -10,6 +10,7 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -22,7 +23,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class PlannerTest {
 
-    private static final Planner PLANNER = new Planner("Autumn catalogue", LocalDate.of(2026, 10, 5));
+    private static final Planner PLANNER = new Planner("Autumn catalogue", LocalDate.of(2026, 10, 5), Shelf.EMPTY);
 
     private static PlanPiece piece(
             String fileName, int width, int height, Optional<ColourModel> model, Optional<String> fault, int number) {
@@ -43,7 +44,7 @@ class PlannerTest {
                 model,
                 fault,
                 facts);
-        return new PlanPiece("", Path.of(fileName), info.stem(), info, FocalPoint.CENTRE, number);
+        return new PlanPiece("", Path.of(fileName), info.stem(), info, Optional.of(FocalPoint.CENTRE), number);
     }
 
     private static PlanPiece photo(int width, int height) {
@@ -110,8 +111,19 @@ class PlannerTest {
     @Test
     void profiles_that_stand_in_the_way_are_found() {
         PlanPiece inks = piece("inks.jpg", 30, 20, Optional.of(ColourModel.CMYK), Optional.empty(), 1);
-        assertThat(codes(PLANNER.plan(inks, column("", "'colour': {'profile': 'as-source'}"))))
-                .containsExactly("BLOCKER inks-as-source");
+        String asSource = "'colour': {'profile': 'as-source'}";
+        assertThat(codes(PLANNER.plan(inks, column("", asSource)))).isEmpty();
+        assertThat(codes(PLANNER.plan(inks, column("", asSource + ", 'format': {'type': 'png'}"))))
+                .containsExactly("BLOCKER inks-in-format");
+        assertThat(codes(PLANNER.plan(inks, column("", asSource + ", 'sharpen': {'for': 'screen'}"))))
+                .containsExactly("BLOCKER inks-as-they-stand");
+        assertThat(codes(PLANNER.plan(
+                        photo(30, 20),
+                        column("", "'colour': {'profile': 'House.icc'}, 'watermark': {'mark': 'leaf.svg'}"))))
+                .containsExactly("BLOCKER no-profile", "BLOCKER no-mark");
+        assertThat(codes(PLANNER.plan(
+                        photo(30, 20), column("", "'format': {'type': 'gif'}, 'colour': {'profile': 'display-p3'}"))))
+                .containsExactly("CAUTION no-place-for-profile");
         assertThat(codes(PLANNER.plan(inks, column("", "'colour': {'profile': 'srgb'}"))))
                 .isEmpty();
         PlanPiece broken = piece("a.jpg", 30, 20, Optional.empty(), Optional.of("it has 3 bytes"), 1);

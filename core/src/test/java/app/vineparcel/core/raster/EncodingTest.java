@@ -20,7 +20,9 @@ class EncodingTest {
     @Test
     void eight_bits_survive_the_way_through_linear_light() {
         Pixels all = Pictures.rgb(256, 1, (x, y) -> x << 16 | (255 - x) << 8 | (x * 7 & 255));
-        Pixels back = Encoding.between(SRGB, SRGB, 8, Optional.empty()).apply(LinearisedPixels.of(all, SRGB), 1);
+        Pixels back = Encoding.between(SRGB, SRGB, 8, Optional.empty())
+                .apply(LinearisedPixels.of(all, SRGB), 1)
+                .pixels();
         assertThat(back.bytes()).isEqualTo(all.bytes());
     }
 
@@ -30,7 +32,8 @@ class EncodingTest {
     void flattening_mixes_light_not_codes(int alpha, int expected) {
         Pixels black = Pixels.of8(new PixelSize(1, 1), 4, true, new byte[] {0, 0, 0, (byte) alpha});
         Pixels flat = Encoding.between(SRGB, SRGB, 8, Optional.of(new double[] {1, 1, 1}))
-                .apply(LinearisedPixels.of(black, SRGB), 1);
+                .apply(LinearisedPixels.of(black, SRGB), 1)
+                .pixels();
         assertThat(flat.hasAlpha()).isFalse();
         for (int band = 0; band < 3; band++) {
             assertThat(flat.sample(0, 0, band)).isBetween(expected - 1, expected + 1);
@@ -42,13 +45,17 @@ class EncodingTest {
     void grey_becomes_three_equal_bands_and_back(int depth) {
         LinearSpace grey = BuiltInProfile.GREY_22.space();
         Pixels ramp = Pixels.of8(new PixelSize(256, 1), 1, false, ramp());
-        Pixels rgb = Encoding.between(grey, SRGB, depth, Optional.empty()).apply(LinearisedPixels.of(ramp, grey), 1);
+        Pixels rgb = Encoding.between(grey, SRGB, depth, Optional.empty())
+                .apply(LinearisedPixels.of(ramp, grey), 1)
+                .pixels();
         assertThat(rgb.bands()).isEqualTo(3);
         for (int x = 0; x < 256; x++) {
             assertThat(rgb.sample(x, 0, 1)).isEqualTo(rgb.sample(x, 0, 0));
             assertThat(rgb.sample(x, 0, 2)).isEqualTo(rgb.sample(x, 0, 0));
         }
-        Pixels back = Encoding.between(SRGB, grey, 8, Optional.empty()).apply(LinearisedPixels.of(rgb, SRGB), 1);
+        Pixels back = Encoding.between(SRGB, grey, 8, Optional.empty())
+                .apply(LinearisedPixels.of(rgb, SRGB), 1)
+                .pixels();
         assertThat(back.bands()).isEqualTo(1);
         for (int x = depth == 16 ? 0 : 40; x < 256; x++) {
             assertThat(back.sample(x, 0, 0)).isBetween(x - 1, x + 1);
@@ -73,7 +80,9 @@ class EncodingTest {
             samples[4 * i + 3] = (byte) (i + 1);
         }
         Pixels source = Pixels.of8(new PixelSize(255, 1), 4, true, samples);
-        Pixels kept = Encoding.between(SRGB, SRGB, 8, Optional.empty()).apply(LinearisedPixels.of(source, SRGB), 1);
+        Pixels kept = Encoding.between(SRGB, SRGB, 8, Optional.empty())
+                .apply(LinearisedPixels.of(source, SRGB), 1)
+                .pixels();
         assertThat(kept.bytes()).isEqualTo(source.bytes());
     }
 
@@ -81,7 +90,9 @@ class EncodingTest {
     void light_beyond_the_target_is_clipped_not_wrapped() {
         LinearSpace p3 = BuiltInProfile.DISPLAY_P3.space();
         Pixels green = Pictures.rgb(1, 1, (x, y) -> 0x00ff00);
-        Pixels narrow = Encoding.between(p3, SRGB, 8, Optional.empty()).apply(LinearisedPixels.of(green, p3), 1);
+        Pixels narrow = Encoding.between(p3, SRGB, 8, Optional.empty())
+                .apply(LinearisedPixels.of(green, p3), 1)
+                .pixels();
         assertThat(new int[] {narrow.sample(0, 0, 0), narrow.sample(0, 0, 1), narrow.sample(0, 0, 2)})
                 .containsExactly(0, 255, 0);
     }

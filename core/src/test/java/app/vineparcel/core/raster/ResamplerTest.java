@@ -19,7 +19,9 @@ class ResamplerTest {
 
     private static Pixels resized(Pixels pixels, Box crop, PixelSize size, int threads) {
         LinearImage linear = Resampler.resample(LinearisedPixels.of(pixels, SRGB), crop, size, threads);
-        return Encoding.between(SRGB, SRGB, pixels.depth(), Optional.empty()).apply(linear, threads);
+        return Encoding.between(SRGB, SRGB, pixels.depth(), Optional.empty())
+                .apply(linear, threads)
+                .pixels();
     }
 
     private static Pixels resized(Pixels pixels, int width, int height) {
@@ -132,7 +134,9 @@ class ResamplerTest {
             }
         }
         Pixels fine = Pixels.of16(new PixelSize(64, 1), 3, false, samples);
-        Pixels same = Encoding.between(SRGB, SRGB, 16, Optional.empty()).apply(LinearisedPixels.of(fine, SRGB), 1);
+        Pixels same = Encoding.between(SRGB, SRGB, 16, Optional.empty())
+                .apply(LinearisedPixels.of(fine, SRGB), 1)
+                .pixels();
         for (int x = 0; x < 64; x++) {
             assertThat(same.sample(x, 0, 1)).isBetween(30_000 + x - 1, 30_000 + x + 1);
         }
@@ -148,8 +152,8 @@ class ResamplerTest {
         LinearImage direct = Resampler.resample(linear, photo.size().box(), size, 1);
         LinearImage shared = new Pyramid(linear).resample(photo.size().box(), size, 1);
         Encoding encoding = Encoding.between(SRGB, SRGB, 8, Optional.empty());
-        byte[] exact = encoding.apply(direct, 1).bytes();
-        byte[] quick = encoding.apply(shared, 1).bytes();
+        byte[] exact = encoding.apply(direct, 1).pixels().bytes();
+        byte[] quick = encoding.apply(shared, 1).pixels().bytes();
         double sum = 0;
         for (int i = 0; i < exact.length; i++) {
             int difference = Math.abs((exact[i] & 0xff) - (quick[i] & 0xff));

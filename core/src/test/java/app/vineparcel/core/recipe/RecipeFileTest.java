@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.geometry.Sizing;
+import app.vineparcel.core.metadata.MetadataPolicy;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
@@ -39,7 +40,7 @@ class RecipeFileTest {
         assertThat(recipe.size()).isEqualTo(SizeClause.ORIGINAL);
         assertThat(recipe.colour()).isEqualTo(ColourClause.SRGB);
         assertThat(recipe.format()).isEqualTo(new OutputFormat.Jpeg(85, false, OutputFormat.Chroma.HALF));
-        assertThat(recipe.metadata()).isEqualTo(MetadataClause.RIGHTS);
+        assertThat(recipe.metadata()).isEqualTo(MetadataPolicy.USUAL);
         assertThat(recipe.name()).isEqualTo("{stem}");
         assertThat(recipe.folder()).isEmpty();
         assertThat(schemaAccepts("{\"recipe\": 1}")).isTrue();
@@ -53,6 +54,11 @@ class RecipeFileTest {
                 "'size': {'mode': 'print', 'width': 10.5, 'height': 15, 'unit': 'cm', 'ppi': 240, 'fit': 'pad'}, 'format': {'type': 'tiff', 'bits': 16, 'compression': 'lzw'}",
                 "'size': {'mode': 'scale', 'factor': 0.5, 'ppi': 144}, 'format': {'type': 'png', 'bits': 24}, 'background': '#0a0b0c'",
                 "'size': {'mode': 'megapixels', 'mp': 1.5}, 'crop': {'aspect': '3:2'}, 'colour': {'profile': 'as-source', 'embed': false}",
+                "'sharpen': {'for': 'coated', 'strength': 60}, 'colour': {'profile': 'fogra39-coated', 'intent': 'perceptual', 'black-point': false}, 'format': {'type': 'tiff'}",
+                "'watermark': {'mark': 'leaf.svg', 'mark-on-dark': 'leaf-white.svg', 'adapts': true, 'opacity': 0.6, 'scale': 0.2, 'anchor': 'top', 'inset': 0, 'rotation': -30, 'tile': true}",
+                "'watermark': {'text': '© Harrow Lane', 'colour': '#aabbcc'}, 'format': {'type': 'png', 'bits': 8, 'colours': 64, 'dither': false, 'max-bytes': 90000}",
+                "'format': {'type': 'gif', 'colours': 32}, 'metadata': {'keep': 'all', 'drop-location': false}",
+                "'format': {'type': 'avif', 'quality': 60}, 'colour': {'profile': 'House proof.icc'}",
                 "'metadata': {'keep': 'none', 'set': {'creator': 'Harrow Lane Growers'}}, 'name': '{stem|kebab}-{n:3}', 'folder': 'web/{recipe}'",
             })
     void every_clause_survives_its_file(String clauses) throws RecipeException {
@@ -71,12 +77,25 @@ class RecipeFileTest {
             quoteCharacter = '"',
             value = {
                 "'shapren': {}; /shapren; unknown key",
-                "'sharpen': {'for': 'screen'}; /sharpen; does not render it yet",
+                "'sharpen': {'for': 'paper'}; /sharpen/for; none, screen, coated, uncoated",
+                "'sharpen': {'for': 'screen', 'strength': 101}; /sharpen/strength; from 0 to 100",
+                "'watermark': {'opacity': 0.5}; /watermark; neither a mark nor a text",
+                "'watermark': {'mark': 'a.svg', 'text': 'b'}; /watermark; a mark and a text",
+                "'watermark': {'mark': '../a.svg'}; /watermark/mark; bare name",
+                "'watermark': {'mark': 'a.svg', 'adapts': true}; /watermark/mark-on-dark; light variant",
+                "'watermark': {'text': 'x', 'anchor': 'north'}; /watermark/anchor; bottom-right",
+                "'watermark': {'text': 'x', 'inset': 0.6}; /watermark/inset; from 0 to 0.5",
+                "'watermark': {'text': 'x', 'colour': 'red'}; /watermark/colour; #ffffff",
+                "'format': {'max-bytes': 0}; /format/max-bytes; whole number from 1",
+                "'format': {'type': 'png', 'bits': 8, 'colours': 1}; /format/colours; from 2 to 256",
+                "'format': {'type': 'png', 'bits': 24, 'colours': 16}; /format/colours; unknown key",
+                "'format': {'type': 'avif', 'chroma': '4:4:4'}; /format/chroma; unknown key",
+                "'colour': {'intent': 'vivid'}; /colour/intent; perceptual, relative",
                 "'format': {'quality': 0}; /format/quality; from 1 to 100",
                 "'format': {'quality': 82.5}; /format/quality; whole number",
                 "'format': {'type': 'jpg'}; /format/type; allowed are jpeg, png",
                 "'format': {'type': 'png', 'quality': 3}; /format/quality; unknown key",
-                "'format': {'type': 'png', 'bits': 20}; /format/bits; allowed are 24",
+                "'format': {'type': 'png', 'bits': 20}; /format/bits; allowed are 8, 24",
                 "'size': {'mode': 'long-edge'}; /size/px; whole number of px",
                 "'size': {'mode': 'inside', 'width': 10}; /size/height; whole number",
                 "'size': {'px': 10}; /size/px; unknown key",
@@ -88,7 +107,7 @@ class RecipeFileTest {
                 "'background': 'white'; /background; #ffffff",
                 "'crop': {'aspect': '3/2'}; /crop/aspect; 3:2",
                 "'metadata': {'set': {'author': 'x'}}; /metadata/set/author; unknown key",
-                "'metadata': {'drop-location': false}; /metadata/drop-location; always dropped",
+                "'metadata': {'keep': 'some'}; /metadata/keep; all, rights, none",
             })
     void a_fault_has_its_place_and_says_what_is_allowed(String clause, String pointer, String words) {
         String json = "{\"recipe\": 1, " + clause.replace('\'', '"') + "}";

@@ -7,6 +7,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.CmykJpeg;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureFormat;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.PictureWriter;
@@ -15,8 +16,8 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.MetadataReader;
 import app.vineparcel.core.metadata.PhotoFacts;
-import app.vineparcel.core.metadata.Rights;
-import app.vineparcel.core.metadata.RightsBlocks;
+import app.vineparcel.core.metadata.TiffDirectory;
+import app.vineparcel.core.metadata.TiffField;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
@@ -26,6 +27,7 @@ import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
 import java.io.IOException;
@@ -72,36 +74,40 @@ class RenderRunTest {
     private static Plan plan(List<Path> files, Recipe... recipes) throws ProblemException {
         List<PlanPiece> pieces = new ArrayList<>();
         for (Path file : files) {
-            pieces.add(new PlanPiece("", file, "piece", READER.inspect(file), FocalPoint.CENTRE, pieces.size() + 1));
+            pieces.add(new PlanPiece(
+                    "", file, "piece", READER.inspect(file), Optional.of(FocalPoint.CENTRE), pieces.size() + 1));
         }
         List<PlanColumn> columns = new ArrayList<>();
         for (Recipe recipe : recipes) {
             columns.add(new PlanColumn("", recipe, "", ""));
         }
-        return new Planner("", LocalDate.of(2026, 10, 3)).plan(pieces, columns);
+        return new Planner("", LocalDate.of(2026, 10, 3), Shelf.EMPTY).plan(pieces, columns);
     }
 
     private Map<String, Outcome> render(Plan plan, String into, int threads) {
         Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
-        new RenderRun(READER, into(into), (rendition, outcome) -> outcomes.put(rendition.path(), outcome), () -> false)
+        new RenderRun(
+                        READER,
+                        Shelf.EMPTY,
+                        into(into),
+                        (rendition, outcome) -> outcomes.put(rendition.path(), outcome),
+                        () -> false)
                 .render(plan, threads);
         return outcomes;
     }
 
     private Path jpeg(String name, Pixels pixels, BuiltInProfile profile, int exifOrientation) throws IOException {
-        Optional<byte[]> exif = RightsBlocks.exif(
-                Rights.NONE.with(Map.of("creator", "Ida Fennel", "copyright", "© Harrow Lane Growers")), 300);
-        exif.ifPresent(block -> {
-            for (int i = 0; i + 12 <= block.length; i++) {
-                boolean orientation = block[i] == 0x12 && block[i + 1] == 1 && block[i + 2] == 3 && block[i + 3] == 0;
-                if (orientation) {
-                    block[i + 8] = (byte) exifOrientation;
-                }
-            }
-        });
+        byte[] exif = new TiffDirectory()
+                .put(0x0112, TiffField.shorts(exifOrientation))
+                .put(0x013b, TiffField.ascii("Ida Fennel"))
+                .put(0x8298, TiffField.ascii("© Harrow Lane Growers"))
+                .toBlock();
         Path file = folder.resolve(name);
         PictureWriter.of(new OutputFormat.Jpeg(95, false, OutputFormat.Chroma.FULL))
-                .write(pixels, new FileTags(Optional.of(profile.profile()), 300, exif, Optional.empty()), file);
+                .write(
+                        new Picture(pixels, profile.profile()),
+                        new FileTags(true, 300, Optional.of(exif), Optional.empty(), Optional.empty()),
+                        file);
         return file;
     }
 
@@ -224,7 +230,12 @@ class RenderRunTest {
         Path source = jpeg("field.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
         Plan plan = plan(List.of(source), recipe("'folder': 'a'"), recipe("'folder': 'b'"), recipe("'folder': 'c'"));
         List<Outcome> outcomes = new ArrayList<>();
-        new RenderRun(READER, into("out"), (r, outcome) -> outcomes.add(outcome), () -> !outcomes.isEmpty())
+        new RenderRun(
+                        READER,
+                        Shelf.EMPTY,
+                        into("out"),
+                        (r, outcome) -> outcomes.add(outcome),
+                        () -> !outcomes.isEmpty())
                 .render(plan, 1);
         assertThat(outcomes.get(0)).isInstanceOf(Outcome.Done.class);
         assertThat(outcomes.subList(1, 3)).allMatch(Outcome.LeftOut.class::isInstance);
@@ -234,7 +245,7 @@ class RenderRunTest {
     void transparency_is_flattened_on_the_matte_or_kept() throws Exception {
         Pixels clear = Pixels.of8(new PixelSize(20, 20), 4, true, new byte[20 * 20 * 4]);
         Path source = folder.resolve("clear.png");
-        PictureWriter.of(new OutputFormat.Png(32)).write(clear, FileTags.plain(72), source);
+        PictureWriter.of(new OutputFormat.Png(32)).write(Pictures.picture(clear), FileTags.plain(72), source);
         render(
                 plan(
                         List.of(source),

@@ -1,5 +1,7 @@
 package app.vineparcel.core.testing;
 
+import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.image.BufferedImage;
@@ -21,6 +23,12 @@ public final class Pictures {
             samples[3 * i + 2] = (byte) value;
         }
         return Pixels.of8(new PixelSize(width, height), 3, false, samples);
+    }
+
+    /** Pixels as a picture that can be written: sRGB, or grey with its curve. */
+    public static Picture picture(Pixels pixels) {
+        return new Picture(
+                pixels, pixels.colourBands() == 1 ? BuiltInProfile.greyLikeSrgb() : BuiltInProfile.SRGB.profile());
     }
 
     /** The same as an image of the JDK, for the JDK's own writers. */

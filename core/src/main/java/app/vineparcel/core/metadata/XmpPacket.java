@@ -1,0 +1,140 @@
+package app.vineparcel.core.metadata;
+
+import com.adobe.internal.xmp.XMPConst;
+import com.adobe.internal.xmp.XMPException;
+import com.adobe.internal.xmp.XMPIterator;
+import com.adobe.internal.xmp.XMPMeta;
+import com.adobe.internal.xmp.XMPMetaFactory;
+import com.adobe.internal.xmp.options.IteratorOptions;
+import com.adobe.internal.xmp.options.PropertyOptions;
+import com.adobe.internal.xmp.options.SerializeOptions;
+import com.adobe.internal.xmp.properties.XMPProperty;
+import com.adobe.internal.xmp.properties.XMPPropertyInfo;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** An XMP packet (ISO 16684-1) that is read, changed and written again. */
+final class XmpPacket {
+
+    private static final String RIGHTS = "http://ns.adobe.com/xap/1.0/rights/";
+    private static final String PHOTO = "http://ns.adobe.com/photoshop/1.0/";
+    private static final String IPTC_CORE = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
+    private static final String IPTC_EXTENSION = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/";
+    private static final int LARGEST = 1_000_000;
+
+    private final XMPMeta xmp;
+
+    private XmpPacket(XMPMeta xmp) {
+        this.xmp = xmp;
+    }
+
+    static XmpPacket empty() {
+        return new XmpPacket(XMPMetaFactory.create());
+    }
+
+    /** A packet; what is damaged, too large or has a document type counts as empty. */
+    static XmpPacket read(byte[] packet) {
+        boolean odd = packet.length > LARGEST || new String(packet, StandardCharsets.ISO_8859_1).contains("<!DOCTYPE");
+        try {
+            return odd ? empty() : new XmpPacket(XMPMetaFactory.parseFromBuffer(packet));
+        } catch (XMPException | RuntimeException damaged) {
+            return empty();
+        }
+    }
+
+    Rights rights() {
+        return new Rights(
+                text(XMPConst.NS_DC, "creator[1]"),
+                text(XMPConst.NS_DC, "rights[1]"),
+                text(PHOTO, "Credit"),
+                text(RIGHTS, "UsageTerms[1]"),
+                text(RIGHTS, "WebStatement"));
+    }
+
+    private Optional<String> text(String namespace, String path) {
+        try {
+            XMPProperty property = xmp.getProperty(namespace, path);
+            return Optional.ofNullable(property).map(XMPProperty::getValue).filter(value -> !value.isBlank());
+        } catch (XMPException absent) {
+            return Optional.empty();
+        }
+    }
+
+    /** Writes the rights that are there over whatever the packet says. */
+    void set(Rights rights) throws XMPException {
+        if (rights.creator().isPresent()) {
+            xmp.deleteProperty(XMPConst.NS_DC, "creator");
+            PropertyOptions ordered = new PropertyOptions().setArrayOrdered(true);
+            xmp.appendArrayItem(
+                    XMPConst.NS_DC, "creator", ordered, rights.creator().get(), null);
+        }
+        if (rights.copyright().isPresent()) {
+            language(XMPConst.NS_DC, "rights", rights.copyright().get());
+            xmp.setPropertyBoolean(RIGHTS, "Marked", true);
+        }
+        if (rights.licence().isPresent()) {
+            language(RIGHTS, "UsageTerms", rights.licence().get());
+        }
+        if (rights.credit().isPresent()) {
+            xmp.setProperty(PHOTO, "Credit", rights.credit().get());
+        }
+        if (rights.contact().isPresent()) {
+            xmp.setProperty(RIGHTS, "WebStatement", rights.contact().get());
+        }
+    }
+
+    private void language(String namespace, String name, String text) throws XMPException {
+        xmp.deleteProperty(namespace, name);
+        xmp.setLocalizedText(namespace, name, "", "x-default", text);
+    }
+
+    /** Takes out what was true of the source's file and is not of another: thumbnails, sizes, orientation, colour space. */
+    void dropWhatIsOfTheFile() throws XMPException {
+        xmp.deleteProperty(XMPConst.NS_XMP, "Thumbnails");
+        xmp.deleteProperty(PHOTO, "ICCProfile");
+        for (String name : List.of("PixelXDimension", "PixelYDimension", "ColorSpace")) {
+            xmp.deleteProperty(XMPConst.NS_EXIF, name);
+        }
+        for (String name :
+                List.of("Orientation", "ImageWidth", "ImageLength", "XResolution", "YResolution", "ResolutionUnit")) {
+            xmp.deleteProperty(XMPConst.NS_TIFF, name);
+        }
+    }
+
+    void dropLocation() throws XMPException {
+        List<String> gps = new ArrayList<>();
+        XMPIterator properties = xmp.iterator(XMPConst.NS_EXIF, null, new IteratorOptions().setJustChildren(true));
+        while (properties.hasNext()) {
+            String path = ((XMPPropertyInfo) properties.next()).getPath();
+            if (path != null && path.startsWith("exif:GPS")) {
+                gps.add(path);
+            }
+        }
+        for (String path : gps) {
+            xmp.deleteProperty(XMPConst.NS_EXIF, path);
+        }
+        for (String name : List.of("City", "State", "Country")) {
+            xmp.deleteProperty(PHOTO, name);
+        }
+        for (String name : List.of("Location", "CountryCode")) {
+            xmp.deleteProperty(IPTC_CORE, name);
+        }
+        for (String name : List.of("LocationCreated", "LocationShown")) {
+            xmp.deleteProperty(IPTC_EXTENSION, name);
+        }
+    }
+
+    /** The packet as UTF-8; empty where it says nothing. */
+    Optional<byte[]> toBytes() throws XMPException {
+        if (!xmp.iterator().hasNext()) {
+            return Optional.empty();
+        }
+        SerializeOptions options = new SerializeOptions()
+                .setUseCompactFormat(true)
+                .setOmitPacketWrapper(false)
+                .setPadding(0);
+        return Optional.of(XMPMetaFactory.serializeToBuffer(xmp, options));
+    }
+}

@@ -1,0 +1,243 @@
+package app.vineparcel.core.raster;
+
+import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.geometry.PixelSize;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+
+/**
+ * Output sharpening seen as rows: an unsharp mask on lightness alone, so that no edge changes its hue. Lightness is CIE L* of the colour
+ * without its alpha; the blur weighs by alpha, so that what lies beyond a transparent edge has no part in it. However strong the mask, a
+ * pixel's lightness stays within the lightest and the darkest of its 3 × 3 neighbourhood, give or take the limit.
+ *
+ * <p>Only as many rows as the blur reaches are held, so that a picture of any size costs no memory of its own.
+ */
+public final class SharpenedRows implements LinearRows {
+
+    /** Light or opacity below which a pixel is taken for black or clear. */
+    private static final float FAINT = 1e-5f;
+
+    private final LinearRows source;
+    private final UnsharpMask mask;
+    private final float[] luminance;
+    private final float[] weights;
+    private final int reach;
+    /** One for each thread that asks; they end with the picture. */
+    private final Map<Thread, Window> windows = new ConcurrentHashMap<>();
+
+    /**
+     * Sharpens a picture.
+     *
+     * @param source grey or RGB, with or without alpha
+     * @param space what its linear light means
+     */
+    public SharpenedRows(LinearRows source, LinearSpace space, UnsharpMask mask) {
+        this.source = source;
+        this.mask = mask;
+        this.weights = mask.weights();
+        this.reach = weights.length / 2;
+        this.luminance = new float[space.bands()];
+        for (int band = 0; band < luminance.length; band++) {
+            luminance[band] = (float) space.toXyz().at(1, band);
+        }
+    }
+
+    @Override
+    public PixelSize size() {
+        return source.size();
+    }
+
+    @Override
+    public int bands() {
+        return source.bands();
+    }
+
+    @Override
+    public boolean hasAlpha() {
+        return source.hasAlpha();
+    }
+
+    @Override
+    public void row(int y, int fromX, int toX, float[] into) {
+        source.row(y, fromX, toX, into);
+        float[] gain = windows.computeIfAbsent(Thread.currentThread(), thread -> new Window())
+                .gain(y);
+        int bands = bands();
+        int colours = luminance.length;
+        for (int x = fromX, at = 0; x < toX; x++, at += bands) {
+            float share = gain[x];
+            for (int band = 0; band < colours; band++) {
+                into[at + band] *= share;
+            }
+        }
+    }
+
+    /** The rows of lightness around the one that is asked for, each worked out once as the window moves down. */
+    private final class Window {
+
+        private final int width = size().width();
+        private final int rows = 2 * reach + 1;
+        private final float[][] light = new float[rows][width];
+        private final float[][] lightness = new float[rows][width];
+        /** Of pictures with alpha: how opaque, else all the same. */
+        private final float[][] opacity = new float[hasAlpha() ? rows : 0][width];
+
+        private final int[] held = new int[rows];
+        private final float[] row = new float[width * bands()];
+        /** Blurred down, with room at both ends for what the blur across repeats. */
+        private final float[] sums = new float[width + 2 * reach];
+
+        private final float[] weightSums = new float[hasAlpha() ? width + 2 * reach : 0];
+        private final float[] inner = new float[width];
+        private final float[] blurred = new float[width];
+        private final float[] low = new float[width];
+        private final float[] high = new float[width];
+        private final float[] gain = new float[width];
+        private int done = -1;
+
+        Window() {
+            java.util.Arrays.fill(held, -1);
+        }
+
+        float[] gain(int y) {
+            if (done != y) {
+                int last = size().height() - 1;
+                for (int k = -reach; k <= reach; k++) {
+                    load(Math.max(0, Math.min(last, y + k)));
+                }
+                blurDown(y, last);
+                blurAcross(y % rows);
+                extremes(y, last);
+                gains(y % rows);
+                done = y;
+            }
+            return gain;
+        }
+
+        private void load(int y) {
+            int slot = y % rows;
+            if (held[slot] == y) {
+                return;
+            }
+            held[slot] = y;
+            source.row(y, 0, width, row);
+            if (luminance.length == 3 && !hasAlpha()) {
+                luminance3(light[slot]);
+            } else {
+                luminanceAny(light[slot], slot);
+            }
+            float[] from = light[slot];
+            float[] into = lightness[slot];
+            for (int x = 0; x < width; x++) {
+                into[x] = Lightness.of(from[x]);
+            }
+        }
+
+        private void luminance3(float[] into) {
+            float r = luminance[0];
+            float g = luminance[1];
+            float b = luminance[2];
+            for (int x = 0; x < into.length; x++) {
+                into[x] = r * row[3 * x] + g * row[3 * x + 1] + b * row[3 * x + 2];
+            }
+        }
+
+        private void luminanceAny(float[] into, int slot) {
+            int bands = bands();
+            for (int x = 0; x < width; x++) {
+                float sum = 0;
+                for (int band = 0; band < luminance.length; band++) {
+                    sum += luminance[band] * row[x * bands + band];
+                }
+                if (hasAlpha()) {
+                    float alpha = Math.max(0f, Math.min(1f, row[x * bands + bands - 1]));
+                    opacity[slot][x] = alpha;
+                    sum = alpha > FAINT ? sum / alpha : 0;
+                }
+                into[x] = sum;
+            }
+        }
+
+        private void blurDown(int y, int last) {
+            java.util.Arrays.fill(inner, 0);
+            java.util.Arrays.fill(sums, 0);
+            java.util.Arrays.fill(weightSums, 0);
+            for (int k = -reach; k <= reach; k++) {
+                int slot = Math.max(0, Math.min(last, y + k)) % rows;
+                if (hasAlpha()) {
+                    addWeighed(lightness[slot], opacity[slot], weights[k + reach]);
+                } else {
+                    WholeRows.add(lightness[slot], weights[k + reach], inner);
+                }
+            }
+            if (!hasAlpha()) {
+                System.arraycopy(inner, 0, sums, reach, width);
+            }
+            repeatEnds(sums);
+            repeatEnds(weightSums);
+        }
+
+        private void addWeighed(float[] from, float[] alpha, float weight) {
+            for (int x = 0; x < width; x++) {
+                sums[reach + x] += from[x] * alpha[x] * weight;
+                weightSums[reach + x] += alpha[x] * weight;
+            }
+        }
+
+        private void repeatEnds(float[] values) {
+            for (int i = 0; i < reach && values.length > 0; i++) {
+                values[i] = values[reach];
+                values[reach + width + i] = values[reach + width - 1];
+            }
+        }
+
+        private void blurAcross(int slot) {
+            java.util.Arrays.fill(blurred, 0);
+            for (int k = 0; k < weights.length; k++) {
+                System.arraycopy(sums, k, inner, 0, width);
+                WholeRows.add(inner, weights[k], blurred);
+            }
+            if (hasAlpha()) {
+                float[] opaque = low;
+                java.util.Arrays.fill(opaque, 0);
+                for (int k = 0; k < weights.length; k++) {
+                    System.arraycopy(weightSums, k, inner, 0, width);
+                    WholeRows.add(inner, weights[k], opaque);
+                }
+                for (int x = 0; x < width; x++) {
+                    blurred[x] = opaque[x] > FAINT ? blurred[x] / opaque[x] : lightness[slot][x];
+                }
+            }
+        }
+
+        private void extremes(int y, int last) {
+            float[] above = lightness[Math.max(0, y - 1) % rows];
+            float[] here = lightness[y % rows];
+            float[] below = lightness[Math.min(last, y + 1) % rows];
+            for (int x = 0; x < width; x++) {
+                low[x] = Math.min(above[x], Math.min(here[x], below[x]));
+                high[x] = Math.max(above[x], Math.max(here[x], below[x]));
+            }
+        }
+
+        private void gains(int slot) {
+            float[] here = lightness[slot];
+            for (int x = 0; x < width; x++) {
+                int before = x == 0 ? 0 : x - 1;
+                int behind = x == width - 1 ? x : x + 1;
+                float floor = least(low[before], low[x], low[behind]) - mask.limit();
+                float ceiling = -least(-high[before], -high[x], -high[behind]) + mask.limit();
+                float sharp = here[x] + mask.amount() * (here[x] - blurred[x]);
+                sharp = sharp < floor ? floor : sharp > ceiling ? ceiling : sharp;
+                float old = light[slot][x];
+                old = old > 1 ? 1 : old;
+                gain[x] = old > FAINT ? Lightness.light(sharp < 0 ? 0 : sharp) / old : 1;
+            }
+        }
+    }
+
+    private static float least(float a, float b, float c) {
+        float two = a < b ? a : b;
+        return two < c ? two : c;
+    }
+}
