@@ -1,5 +1,7 @@
 package app.vineparcel.cli;
 
+import app.vineparcel.core.render.Equipment;
+
 /** {@code parcel help --about}: what this build is and what it found on the machine. */
 public final class About {
 
@@ -8,9 +10,7 @@ public final class About {
     /** Prints it. */
     public static void main(String[] args) {
         System.out.println(new RenderCommand.Version().getVersion()[0]);
-        System.out.println("JPEG      " + JpegEngine.usual().name());
-        System.out.println(
-                "AVIF      " + (AvifWriter.isInstalled() ? "avifenc" : "not here (Debian's package libavif-bin)"));
+        Equipment.found().forEach((format, by) -> System.out.println("%-9s %s".formatted(format, by)));
         System.out.println("Java      " + Runtime.version());
     }
 }

@@ -16,10 +16,12 @@ import java.util.stream.Stream;
 public final class MakeSamples {
 
     /** Raised whenever the pictures change. */
-    static final String VERSION = "2";
+    static final String VERSION = "3";
 
     private static final List<String> OPENING = List.of(
             "opening.json",
+            "marks/harrow-lane.svg",
+            "marks/harrow-lane-light.svg",
             "recipes/shop-page.recipe.json",
             "recipes/shop-tile.recipe.json",
             "recipes/press-full-size.recipe.json");

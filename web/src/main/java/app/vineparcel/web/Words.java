@@ -65,4 +65,12 @@ public final class Words {
     public String count(long number, String one) {
         return String.format(Locale.ROOT, "%,d %s", number, number == 1 ? one : one + "s");
     }
+
+    /** A share as people read it: {@code none}, {@code under 0.1 %}, {@code 3.4 %}. */
+    public String share(double share) {
+        if (share <= 0) {
+            return "none";
+        }
+        return share < 0.001 ? "under 0.1 %" : String.format(Locale.ROOT, "%.1f %%", 100 * share);
+    }
 }

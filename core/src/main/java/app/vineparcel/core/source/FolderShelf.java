@@ -74,10 +74,25 @@ public final class FolderShelf implements Shelf {
         try {
             Kept<Mark> kept = marks.get(file);
             if (kept == null || isStale(kept, file)) {
-                kept = kept(file, read(file));
+                kept = kept(file, read(name, file));
                 marks.put(file, kept);
             }
             return kept.value();
+        } catch (IOException gone) {
+            throw new ProblemException(
+                    new Problem.Vanished(name, "The mark is no longer there.", "Bring it in again."), gone);
+        }
+    }
+
+    /**
+     * Reads a mark.
+     *
+     * @param name as people know it
+     * @throws ProblemException if it is neither a sound picture nor a sound SVG
+     */
+    public static Mark read(String name, Path file) throws ProblemException {
+        try {
+            return read(file);
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.Unreadable(

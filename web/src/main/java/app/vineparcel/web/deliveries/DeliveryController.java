@@ -76,6 +76,9 @@ class DeliveryController {
     @GetMapping("/renditions/{id}/preview")
     ResponseEntity<Resource> preview(@PathVariable long id) throws ProblemException {
         Rendition rendition = runs.rendition(id);
+        if (rendition.path().endsWith(".avif")) {
+            return file(id, false);
+        }
         Path preview = previews.of(Previews.Kind.SCREEN, "rendition-" + rendition.sha256(), deliveries.file(rendition));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("image/webp"))
@@ -109,6 +112,8 @@ class DeliveryController {
             case "jpg" -> MediaType.IMAGE_JPEG;
             case "png" -> MediaType.IMAGE_PNG;
             case "webp" -> MediaType.parseMediaType("image/webp");
+            case "avif" -> MediaType.parseMediaType("image/avif");
+            case "gif" -> MediaType.IMAGE_GIF;
             case "tif" -> MediaType.parseMediaType("image/tiff");
             default -> MediaType.APPLICATION_OCTET_STREAM;
         };

@@ -2,12 +2,12 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.StoredRecipe;
@@ -28,9 +28,11 @@ class PlanService {
 
     private final SourceService sources;
     private final ChannelService channels;
+    private final Shelf shelf;
     private final Clock clock;
 
-    PlanService(SourceService sources, ChannelService channels, Clock clock) {
+    PlanService(SourceService sources, ChannelService channels, Shelf shelf, Clock clock) {
+        this.shelf = shelf;
         this.sources = sources;
         this.channels = channels;
         this.clock = clock;
@@ -85,7 +87,7 @@ class PlanService {
     }
 
     private Planner planner(Assignment assignment) {
-        return new Planner(assignment.name(), LocalDate.now(clock));
+        return new Planner(assignment.name(), LocalDate.now(clock), shelf);
     }
 
     private static PlanPiece piece(Source source) {
@@ -94,7 +96,7 @@ class PlanService {
                 source.file(),
                 source.name(),
                 source.info(),
-                FocalPoint.CENTRE,
+                source.focus(),
                 source.position());
     }
 }

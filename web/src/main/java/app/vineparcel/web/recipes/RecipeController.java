@@ -2,9 +2,14 @@ package app.vineparcel.web.recipes;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.colour.PressProfile;
+import app.vineparcel.core.geometry.Anchor;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.web.storage.BroughtShelf;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -22,8 +27,10 @@ class RecipeController {
     record Line(long id, String title, String summary) {}
 
     private final RecipeService recipes;
+    private final BroughtShelf shelf;
 
-    RecipeController(RecipeService recipes) {
+    RecipeController(RecipeService recipes, BroughtShelf shelf) {
+        this.shelf = shelf;
         this.recipes = recipes;
     }
 
@@ -68,15 +75,31 @@ class RecipeController {
         model.addAttribute("stored", stored);
         model.addAttribute("form", form);
         model.addAttribute("faults", faults);
-        model.addAttribute("profiles", BuiltInProfile.values());
+        model.addAttribute("profiles", profiles());
+        model.addAttribute("marks", shelf.marks());
+        model.addAttribute(
+                "anchors", Arrays.stream(Anchor.values()).map(Anchor::word).toList());
         model.addAttribute(
                 "sentences",
                 Map.of(
                         "size", Sentences.size(recipe.size()),
                         "colour", Sentences.colour(recipe.colour()),
-                        "format", Sentences.format(recipe.format()),
+                        "sharpen", Sentences.sharpen(recipe.sharpen()),
+                        "watermark", Sentences.watermark(recipe.watermark()),
+                        "format", Sentences.format(recipe),
                         "metadata", Sentences.metadata(recipe.metadata())));
         return "recipes/edit";
+    }
+
+    /** What can be chosen: the word in the recipe and the name that people know. */
+    private Map<String, String> profiles() {
+        Map<String, String> profiles = new LinkedHashMap<>();
+        for (BuiltInProfile builtIn : BuiltInProfile.values()) {
+            profiles.put(builtIn.id(), builtIn.title());
+        }
+        profiles.put(PressProfile.ID, PressProfile.coated().title());
+        shelf.profiles().forEach(brought -> profiles.put(brought.name(), brought.title()));
+        return profiles;
     }
 
     private void frame(Model model) {

@@ -4,6 +4,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
+import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,9 +36,22 @@ public final class RecipeForm {
 
     private static final Map<String, List<String>> FORMAT_FIELDS = Map.of(
             "jpeg", List.of("quality", "progressive", "chroma"),
-            "png", List.of("bits"),
+            "png", List.of("bits", "colours", "dither"),
             "webp", List.of("quality", "lossless"),
-            "tiff", List.of("bits", "compression"));
+            "avif", List.of("quality", "lossless"),
+            "tiff", List.of("bits", "compression"),
+            "gif", List.of("colours", "dither"));
+
+    private static final Map<String, List<String>> MARK_FIELDS =
+            Map.of("file", List.of("mark", "mark-on-dark"), "text", List.of("text", "colour"));
+    private static final List<String> LAID =
+            List.of("adapts", "opacity", "scale", "anchor", "inset", "rotation", "tile");
+    private static final List<String> RIGHTS = List.of("creator", "copyright", "credit", "licence", "contact");
+    /** Only in the form: what the watermark is. */
+    private static final String MARK_KIND = "watermark-kind";
+
+    private static final String WEIGHT = "/format/max-bytes";
+    private static final BigDecimal KILO = new BigDecimal(1000);
 
     private static final List<String> NUMBERS = List.of(
             "/size/px",
@@ -46,10 +60,25 @@ public final class RecipeForm {
             "/size/factor",
             "/size/mp",
             "/size/ppi",
+            "/sharpen/strength",
+            "/watermark/opacity",
+            "/watermark/scale",
+            "/watermark/inset",
+            "/watermark/rotation",
             "/format/quality",
-            "/format/bits");
-    private static final List<String> FLAGS =
-            List.of("/size/enlarge", "/colour/embed", "/format/progressive", "/format/lossless");
+            "/format/bits",
+            "/format/colours",
+            WEIGHT);
+    private static final List<String> FLAGS = List.of(
+            "/size/enlarge",
+            "/colour/embed",
+            "/colour/black-point",
+            "/watermark/adapts",
+            "/watermark/tile",
+            "/format/progressive",
+            "/format/lossless",
+            "/format/dither",
+            "/metadata/drop-location");
 
     private final Map<String, String> values;
 
@@ -61,6 +90,13 @@ public final class RecipeForm {
     static RecipeForm of(StoredRecipe stored) {
         Map<String, String> values = new LinkedHashMap<>();
         collect(JSON.readTree(stored.body()), "", values);
+        values.put(
+                MARK_KIND,
+                values.containsKey("/watermark/mark")
+                        ? "file"
+                        : values.containsKey("/watermark/text") ? "text" : "none");
+        values.computeIfPresent(
+                WEIGHT, (pointer, bytes) -> new BigDecimal(bytes).divide(KILO).toPlainString());
         return new RecipeForm(values);
     }
 
@@ -68,7 +104,7 @@ public final class RecipeForm {
     static RecipeForm sent(Map<String, String> parameters) {
         Map<String, String> values = new LinkedHashMap<>();
         parameters.forEach((name, value) -> {
-            if (name.startsWith("/")) {
+            if (name.startsWith("/") || name.equals(MARK_KIND)) {
                 values.put(name, value.strip());
             }
         });
@@ -110,13 +146,45 @@ public final class RecipeForm {
         put(size, "/size/enlarge");
         put(size, "/size/ppi");
         ObjectNode colour = (ObjectNode) root.get("colour");
-        put(colour, "/colour/profile");
-        put(colour, "/colour/embed");
+        List.of("profile", "intent", "black-point", "embed").forEach(field -> put(colour, "/colour/" + field));
         put(root, "/background");
+        ObjectNode sharpen = root.putObject("sharpen");
+        put(sharpen, "/sharpen/for");
+        put(sharpen, "/sharpen/strength");
+        watermark(root);
         ObjectNode format = root.putObject("format");
         put(format, "/format/type");
-        FORMAT_FIELDS.getOrDefault(value("/format/type"), List.of()).forEach(field -> put(format, "/format/" + field));
+        FORMAT_FIELDS.getOrDefault(value("/format/type"), List.of()).stream()
+                .filter(field -> !isPaletteOnly(field) || hasPalette())
+                .forEach(field -> put(format, "/format/" + field));
+        put(format, WEIGHT);
+        ObjectNode metadata = root.putObject("metadata");
+        put(metadata, "/metadata/keep");
+        put(metadata, "/metadata/drop-location");
+        ObjectNode set = metadata.putObject("set");
+        RIGHTS.forEach(field -> put(set, "/metadata/set/" + field));
         return RecipeReader.read(JSON.writeValueAsString(root), stored.title());
+    }
+
+    private void watermark(ObjectNode root) {
+        root.remove("watermark");
+        List<String> own = MARK_FIELDS.getOrDefault(value(MARK_KIND), List.of());
+        if (!own.isEmpty()) {
+            ObjectNode watermark = root.putObject("watermark");
+            boolean ownColour = !flag("/watermark/adapts");
+            own.stream()
+                    .filter(field -> ownColour || !field.equals("colour"))
+                    .forEach(field -> put(watermark, "/watermark/" + field));
+            LAID.forEach(field -> put(watermark, "/watermark/" + field));
+        }
+    }
+
+    private static boolean isPaletteOnly(String field) {
+        return field.equals("colours") || field.equals("dither");
+    }
+
+    private boolean hasPalette() {
+        return value("/format/type").equals("gif") || value("/format/bits").equals("8");
     }
 
     private void put(ObjectNode parent, String pointer) {
@@ -126,7 +194,8 @@ public final class RecipeForm {
             parent.put(key, flag(pointer));
         } else if (NUMBERS.contains(pointer)) {
             if (text.matches("-?\\d{1,9}(\\.\\d{1,6})?")) {
-                parent.put(key, new java.math.BigDecimal(text));
+                BigDecimal number = new BigDecimal(text);
+                parent.put(key, pointer.equals(WEIGHT) ? number.multiply(KILO).stripTrailingZeros() : number);
             } else if (!text.isEmpty()) {
                 parent.put(key, text);
             }

@@ -2,6 +2,7 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Outcome;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -53,6 +54,8 @@ public class Rendition {
     @Column(length = 64)
     private @Nullable String sha256;
 
+    private @Nullable Double clipped;
+    private @Nullable String written;
     private @Nullable Long millis;
     private @Nullable String reason;
     private @Nullable String remedy;
@@ -87,6 +90,8 @@ public class Rendition {
             height = done.size().height();
             bytes = done.bytes();
             sha256 = done.sha256();
+            clipped = done.clipped();
+            written = Sentences.format(done.format());
         } else if (outcome instanceof Outcome.Failed failed) {
             state = State.FAILED;
             reason = failed.problem().reason();
@@ -159,6 +164,16 @@ public class Rendition {
     /** The sum of the file's content; empty until it is there. */
     public String sha256() {
         return sha256 == null ? "" : sha256;
+    }
+
+    /** The share, 0 to 1, of pixels that the target's gamut does not hold; 0 where it was not measured. */
+    public double clipped() {
+        return clipped == null ? 0 : clipped;
+    }
+
+    /** The format as it was written, in words; empty until it is there. */
+    public String written() {
+        return written == null ? "" : written;
     }
 
     /** How long it took, ms. */

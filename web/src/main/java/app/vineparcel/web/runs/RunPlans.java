@@ -2,7 +2,6 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
@@ -11,6 +10,7 @@ import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.Source;
 import app.vineparcel.web.sources.SourceService;
@@ -32,9 +32,11 @@ class RunPlans {
 
     private final AssignmentService assignments;
     private final SourceService sources;
+    private final Shelf shelf;
     private final Clock clock;
 
-    RunPlans(AssignmentService assignments, SourceService sources, Clock clock) {
+    RunPlans(AssignmentService assignments, SourceService sources, Shelf shelf, Clock clock) {
+        this.shelf = shelf;
         this.assignments = assignments;
         this.sources = sources;
         this.clock = clock;
@@ -52,7 +54,7 @@ class RunPlans {
         Map<Long, Source> known = new HashMap<>();
         try {
             String name = assignments.get(run.assignmentId()).name();
-            Planner planner = new Planner(name, LocalDate.ofInstant(run.createdAt(), clock.getZone()));
+            Planner planner = new Planner(name, LocalDate.ofInstant(run.createdAt(), clock.getZone()), shelf);
             for (Source source : sources.all(run.assignmentId())) {
                 known.put(source.id(), source);
             }
@@ -82,7 +84,7 @@ class RunPlans {
                 source.file(),
                 source.name(),
                 source.info(),
-                FocalPoint.CENTRE,
+                source.focus(),
                 rendition.sourceNumber());
     }
 

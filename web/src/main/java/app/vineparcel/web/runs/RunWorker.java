@@ -8,6 +8,7 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.storage.DeliveryFolders;
 import app.vineparcel.web.storage.StorageSettings;
@@ -39,6 +40,7 @@ class RunWorker {
     private final RenditionRepository renditions;
     private final RunPlans plans;
     private final SourceReader reader;
+    private final Shelf shelf;
     private final DeliveryFolders folders;
     private final StorageSettings settings;
     private final TransactionTemplate transaction;
@@ -52,6 +54,7 @@ class RunWorker {
             RenditionRepository renditions,
             RunPlans plans,
             SourceReader reader,
+            Shelf shelf,
             DeliveryFolders folders,
             StorageSettings settings,
             TransactionTemplate transaction,
@@ -60,6 +63,7 @@ class RunWorker {
         this.renditions = renditions;
         this.plans = plans;
         this.reader = reader;
+        this.shelf = shelf;
         this.folders = folders;
         this.settings = settings;
         this.transaction = transaction;
@@ -124,7 +128,7 @@ class RunWorker {
         };
         try {
             Destination destination = Destination.at(folders.of(run.assignmentId()));
-            new RenderRun(reader, destination, listener, () -> ending || stopping.contains(run.id()))
+            new RenderRun(reader, shelf, destination, listener, () -> ending || stopping.contains(run.id()))
                     .render(plan, settings.threads());
         } catch (ProblemException e) {
             Problem problem = e.problem();

@@ -7,13 +7,16 @@ import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.storage.BroughtShelf;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -33,13 +36,16 @@ class OpeningSet implements ApplicationRunner {
     private final RecipeService recipes;
     private final ChannelService channels;
     private final SourceService sources;
+    private final BroughtShelf shelf;
 
     OpeningSet(
             @Value("${vine-parcel.opening-set}") Path file,
             AssignmentService assignments,
             RecipeService recipes,
             ChannelService channels,
-            SourceService sources) {
+            SourceService sources,
+            BroughtShelf shelf) {
+        this.shelf = shelf;
         this.file = file;
         this.assignments = assignments;
         this.recipes = recipes;
@@ -53,6 +59,7 @@ class OpeningSet implements ApplicationRunner {
         if (!assignments.all().isEmpty() || !recipes.all().isEmpty()) {
             return;
         }
+        bringInMarks();
         JsonNode set = JsonMapper.builder().build().readTree(Files.readString(file));
         Map<String, Long> recipeIds = new LinkedHashMap<>();
         for (JsonNode channel : set.get("channels")) {
@@ -72,6 +79,20 @@ class OpeningSet implements ApplicationRunner {
         long assignment = assignments.make(set.get("assignment").stringValue()).id();
         for (JsonNode folder : set.get("folders")) {
             sources.addFolder(assignment, folder.stringValue());
+        }
+    }
+
+    private void bringInMarks() throws IOException, ProblemException {
+        Path marks = file.resolveSibling("marks");
+        if (!Files.isDirectory(marks)) {
+            return;
+        }
+        try (Stream<Path> files = Files.list(marks)) {
+            for (Path mark : (Iterable<Path>) files.sorted()::iterator) {
+                try (InputStream in = Files.newInputStream(mark)) {
+                    shelf.store(mark.getFileName().toString(), in);
+                }
+            }
         }
     }
 

@@ -1,23 +1,52 @@
 package app.vineparcel.web.shell;
 
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.render.Equipment;
+import app.vineparcel.web.storage.BroughtShelf;
 import app.vineparcel.web.storage.StorageSettings;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 
 /** Shows what is set; settings are changed where the program is started. */
 @Controller
 class SettingsController {
 
     private final StorageSettings settings;
+    private final BroughtShelf shelf;
 
-    SettingsController(StorageSettings settings) {
+    SettingsController(StorageSettings settings, BroughtShelf shelf) {
         this.settings = settings;
+        this.shelf = shelf;
     }
 
     @GetMapping("/settings")
     String page(Model model) {
         model.addAttribute("settings", settings);
+        model.addAttribute("profiles", shelf.profiles());
+        model.addAttribute("marks", shelf.marks());
+        model.addAttribute("equipment", Equipment.found());
         return "shell/settings";
+    }
+
+    /** One profile or mark as the body of the request, named in the query. */
+    @PostMapping(path = "/settings/shelf", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseBody
+    ResponseEntity<String> bringIn(@RequestParam String name, HttpServletRequest request) throws IOException {
+        try {
+            shelf.store(name, request.getInputStream());
+            return ResponseEntity.ok("taken in");
+        } catch (ProblemException e) {
+            return ResponseEntity.badRequest()
+                    .contentType(MediaType.TEXT_PLAIN)
+                    .body(e.problem().reason() + " " + e.problem().remedy());
+        }
     }
 }

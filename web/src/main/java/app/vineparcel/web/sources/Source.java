@@ -3,10 +3,12 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.codec.PictureFormat;
 import app.vineparcel.core.colour.ColourModel;
+import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.source.SourceInfo;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -76,6 +78,18 @@ public class Source {
     private @Nullable String copyright;
     private boolean hasLocation;
 
+    @Column(name = "suggested_x")
+    private @Nullable Double suggestedX;
+
+    @Column(name = "suggested_y")
+    private @Nullable Double suggestedY;
+
+    @Column(name = "focus_x")
+    private @Nullable Double focusX;
+
+    @Column(name = "focus_y")
+    private @Nullable Double focusY;
+
     /** For Hibernate. */
     protected Source() {}
 
@@ -89,7 +103,9 @@ public class Source {
         this.changed = changed;
     }
 
-    void read(SourceInfo info, long change) {
+    void read(SourceInfo info, FocalPoint suggested, long change) {
+        suggestedX = suggested.x();
+        suggestedY = suggested.y();
         state = State.READY;
         changed = change;
         reason = null;
@@ -177,6 +193,27 @@ public class Source {
     /** What to do about it; empty otherwise. */
     public String remedy() {
         return remedy == null ? "" : remedy;
+    }
+
+    /** Keeps a focal point that a person set; empty goes back to the suggested one. */
+    void focus(Optional<FocalPoint> point) {
+        focusX = point.map(FocalPoint::x).orElse(null);
+        focusY = point.map(FocalPoint::y).orElse(null);
+    }
+
+    /** The point that crops keep: set by hand, else suggested; empty for a source that was read before points were suggested. */
+    public Optional<FocalPoint> focus() {
+        if (focusX != null && focusY != null) {
+            return Optional.of(new FocalPoint(focusX, focusY));
+        }
+        return suggestedX != null && suggestedY != null
+                ? Optional.of(new FocalPoint(suggestedX, suggestedY))
+                : Optional.empty();
+    }
+
+    /** Whether a person set the focal point. */
+    public boolean isFocusByHand() {
+        return focusX != null;
     }
 
     /** The name of its piece. */

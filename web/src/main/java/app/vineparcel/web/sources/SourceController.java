@@ -2,6 +2,7 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.SourceRoots;
@@ -114,6 +115,21 @@ class SourceController {
     String details(@PathVariable long id, Model model) throws ProblemException {
         model.addAttribute("source", sources.get(id));
         return "sources/details :: details";
+    }
+
+    /** A focal point as shares of width and height; without them, back to the suggested one. */
+    @PostMapping("/sources/{id}/focus")
+    String focus(@PathVariable long id, @RequestParam Optional<Double> x, @RequestParam Optional<Double> y, Model model)
+            throws ProblemException {
+        Optional<FocalPoint> point = x.isPresent() && y.isPresent()
+                ? Optional.of(new FocalPoint(share(x.get()), share(y.get())))
+                : Optional.empty();
+        model.addAttribute("source", sources.focus(id, point));
+        return "sources/details :: details";
+    }
+
+    private static double share(double given) {
+        return Double.isFinite(given) ? Math.max(0, Math.min(1, given)) : 0.5;
     }
 
     @GetMapping("/sources/{id}/thumbnail")

@@ -2,12 +2,15 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.render.FocusSuggestion;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.StorageSettings;
 import jakarta.annotation.PreDestroy;
+import java.nio.file.Path;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -81,8 +84,9 @@ class SourceIntake {
         }
         try {
             SourceInfo info = look(source);
-            previews.make(Previews.Kind.THUMBNAIL, String.valueOf(sourceId), source.file(), info);
-            keep(sourceId, s -> s.read(info, sources.nextChange()));
+            Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, String.valueOf(sourceId), source.file(), info);
+            FocalPoint suggested = FocusSuggestion.of(reader.open(thumbnail));
+            keep(sourceId, s -> s.read(info, suggested, sources.nextChange()));
         } catch (ProblemException e) {
             keep(sourceId, s -> s.refused(e.problem(), sources.nextChange()));
         } catch (RuntimeException | OutOfMemoryError e) {

@@ -2,6 +2,7 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
 import java.nio.file.Path;
@@ -51,6 +52,14 @@ public class SourceService {
         return sources.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "source " + id, "There is no such source.", "Choose one on the sources page.")));
+    }
+
+    /** Keeps the focal point that a person set, or goes back to the suggested one. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Source focus(long id, Optional<FocalPoint> point) throws ProblemException {
+        Source source = get(id);
+        source.focus(point);
+        return sources.save(source);
     }
 
     /** Takes an uploaded file in; it is read in the background. */

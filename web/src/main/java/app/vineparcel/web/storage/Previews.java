@@ -13,6 +13,7 @@ import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.render.RenditionSink;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
@@ -72,12 +73,13 @@ public class Previews {
      */
     public Path make(Kind kind, String key, Path picture, SourceInfo info) throws ProblemException {
         Path place = place(kind, key);
-        PlanPiece piece = new PlanPiece(key, picture, key, info, FocalPoint.CENTRE, 1);
-        Plan plan =
-                new Planner("", LocalDate.EPOCH).plan(List.of(piece), List.of(new PlanColumn("", kind.recipe, "", "")));
+        PlanPiece piece = new PlanPiece(key, picture, key, info, Optional.of(FocalPoint.CENTRE), 1);
+        Plan plan = new Planner("", LocalDate.EPOCH, Shelf.EMPTY)
+                .plan(List.of(piece), List.of(new PlanColumn("", kind.recipe, "", "")));
         AtomicReference<Outcome> result = new AtomicReference<>();
         RenditionSink sink = (path, content) -> stored(content, place);
-        new RenderRun(reader, sink, (rendition, outcome) -> result.set(outcome), () -> false).render(plan, 1);
+        new RenderRun(reader, Shelf.EMPTY, sink, (rendition, outcome) -> result.set(outcome), () -> false)
+                .render(plan, 1);
         if (result.get() instanceof Outcome.Failed failed) {
             throw new ProblemException(failed.problem());
         }
