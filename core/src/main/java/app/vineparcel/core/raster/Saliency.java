@@ -11,7 +11,7 @@ import app.vineparcel.core.geometry.PixelSize;
  * <p>On a picture of about 160 px, three maps are made, each scaled to a mean of 1: <em>contrast</em>, how far a pixel's lightness is from the
  * mean of its wider surroundings; <em>edges</em>, the gradient of lightness; <em>colour</em>, how far its a*b* are from the picture's mean
  * a*b*. Their sum, weighed down towards the rim, is blurred by a twelfth of the long edge, so that it answers to things and not to dots. The
- * suggestion is the centre of gravity of what lies above three quarters of its peak.
+ * suggestion is the centre of gravity of what lies above 55 % of its peak.
  */
 public final class Saliency {
 
@@ -20,7 +20,7 @@ public final class Saliency {
 
     private static final double SURROUNDINGS = EDGE / 6.0;
     private static final double THINGS = EDGE / 12.0;
-    private static final double PEAK = 0.75;
+    private static final double PEAK = 0.55;
     private static final double RIM = 0.35;
 
     private final int width;

@@ -1,0 +1,86 @@
+package app.vineparcel.core.codec;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.source.OpenedSource;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.testing.Pictures;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Random;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Files that were cut short or have some bits turned: a picture or a problem in words, and never anything else. */
+class FuzzedInputTest {
+
+    private static final int CASES = 500;
+    private static final long SEED = 20261003;
+    /** A damaged header may claim any size; beyond this it is refused before memory is taken. */
+    private static final SourceReader READER = new SourceReader(4_000_000);
+
+    @TempDir
+    Path folder;
+
+    private byte[] sound(PictureFormat format) throws Exception {
+        Pixels photo = Pictures.photo(64, 48, 11);
+        Path file = folder.resolve("sound");
+        FileTags tags = FileTags.profiled(300);
+        switch (format) {
+            case JPEG ->
+                PictureWriter.of(new OutputFormat.Jpeg(90, true, OutputFormat.Chroma.HALF))
+                        .write(Pictures.picture(photo), tags, file);
+            case PNG -> PictureWriter.of(new OutputFormat.Png(24)).write(Pictures.picture(photo), tags, file);
+            case TIFF ->
+                PictureWriter.of(new OutputFormat.Tiff(8, OutputFormat.Compression.LZW))
+                        .write(Pictures.picture(photo), tags, file);
+            case WEBP -> PictureWriter.of(new OutputFormat.Webp(90, false)).write(Pictures.picture(photo), tags, file);
+            case GIF -> PictureWriter.of(new OutputFormat.Gif(64, true)).write(Pictures.picture(photo), tags, file);
+            case BMP -> javax.imageio.ImageIO.write(Pictures.image(photo), "bmp", file.toFile());
+        }
+        return Files.readAllBytes(file);
+    }
+
+    @ParameterizedTest
+    @EnumSource(PictureFormat.class)
+    @Timeout(120)
+    void cut_short(PictureFormat format) throws Exception {
+        byte[] sound = sound(format);
+        Random random = new Random(SEED);
+        for (int i = 0; i < CASES; i++) {
+            open(java.util.Arrays.copyOf(sound, random.nextInt(sound.length)), i);
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(PictureFormat.class)
+    @Timeout(120)
+    void bits_turned(PictureFormat format) throws Exception {
+        byte[] sound = sound(format);
+        Random random = new Random(SEED + 1);
+        for (int i = 0; i < CASES; i++) {
+            byte[] damaged = sound.clone();
+            for (int flips = 1 + random.nextInt(8); flips > 0; flips--) {
+                // half of them where headers and tables stand
+                int within = random.nextBoolean() ? Math.min(600, damaged.length) : damaged.length;
+                damaged[random.nextInt(within)] ^= (byte) (1 << random.nextInt(8));
+            }
+            open(damaged, i);
+        }
+    }
+
+    private void open(byte[] bytes, int number) throws Exception {
+        Path file = Files.write(folder.resolve("damaged"), bytes);
+        try {
+            OpenedSource opened = READER.open(file);
+            assertThat(opened.pixels().size()).isEqualTo(opened.info().size());
+        } catch (ProblemException e) {
+            String words = e.problem().sentence();
+            assertThat(words).as("case " + number).startsWith("damaged: ").doesNotContain("Exception", "null", "java.");
+        }
+    }
+}
