@@ -155,21 +155,23 @@ public final class Encoding {
         float m6 = map[6];
         float m7 = map[7];
         float m8 = map[8];
+        byte[] table = codes.codes();
         int clipped = 0;
         for (int i = 0; i < count; i += 3) {
             float r = row[i];
             float g = row[i + 1];
             float b = row[i + 2];
-            float x = m0 * r + m1 * g + m2 * b;
-            float y = m3 * r + m4 * g + m5 * b;
-            float z = m6 * r + m7 * g + m8 * b;
-            if (isBeyond(x) | isBeyond(y) | isBeyond(z)) {
+            int x = CodeTable.place(m0 * r + m1 * g + m2 * b + CodeTable.FLOOR);
+            int y = CodeTable.place(m3 * r + m4 * g + m5 * b + CodeTable.FLOOR);
+            int z = CodeTable.place(m6 * r + m7 * g + m8 * b + CodeTable.FLOOR);
+            // one look at the signs of all six distances to the ends
+            if ((x | y | z | CodeTable.LAST - x | CodeTable.LAST - y | CodeTable.LAST - z) < 0) {
                 clipped += outside(row, i, codes, into, start);
                 continue;
             }
-            into[start + i] = codes.code(x);
-            into[start + i + 1] = codes.code(y);
-            into[start + i + 2] = codes.code(z);
+            into[start + i] = table[x];
+            into[start + i + 1] = table[y];
+            into[start + i + 2] = table[z];
         }
         return clipped;
     }
@@ -180,16 +182,16 @@ public final class Encoding {
 
     /** A pixel beyond the target's range. What a filter lifted beyond the source's own range is brought back first: it is no colour of the source. */
     private int outside(float[] row, int i, CodeTable codes, byte[] into, int start) {
-        float[] own = new float[3];
-        for (int band = 0; band < 3; band++) {
-            own[band] = clamped(row[i + band]);
-        }
-        float[] light = new float[3];
-        boolean beyond = mixed(own, light);
-        for (int band = 0; band < 3; band++) {
-            into[start + i + band] = codes.code(light[band]);
-        }
-        return beyond ? 1 : 0;
+        float r = clamped(row[i]);
+        float g = clamped(row[i + 1]);
+        float b = clamped(row[i + 2]);
+        float x = map[0] * r + map[1] * g + map[2] * b;
+        float y = map[3] * r + map[4] * g + map[5] * b;
+        float z = map[6] * r + map[7] * g + map[8] * b;
+        into[start + i] = codes.code(x);
+        into[start + i + 1] = codes.code(y);
+        into[start + i + 2] = codes.code(z);
+        return isBeyond(x) | isBeyond(y) | isBeyond(z) ? 1 : 0;
     }
 
     private static float clamped(float light) {

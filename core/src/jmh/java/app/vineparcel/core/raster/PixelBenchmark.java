@@ -1,0 +1,81 @@
+package app.vineparcel.core.raster;
+
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.geometry.PixelSize;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** The steps on pixels, one thread each, on a soft picture with grain: milliseconds a call. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+@Fork(value = 1, jvmArgs = {"-Xmx2g", "-XX:+UseParallelGC"})
+public class PixelBenchmark {
+
+    private static final LinearSpace P3 = BuiltInProfile.DISPLAY_P3.space();
+    private static final LinearSpace SRGB = BuiltInProfile.SRGB.space();
+
+    private LinearRows large;
+    private LinearImage screen;
+    private Pixels small;
+
+    /** Makes the pictures. */
+    @Setup
+    public void pictures() {
+        PixelSize size = new PixelSize(6000, 4000);
+        byte[] samples = new byte[6000 * 4000 * 3];
+        for (int i = 0; i < samples.length; i++) {
+            int grain = (i * 0x9e3779b1) >>> 29;
+            samples[i] = (byte) (100 + 60 * Math.sin(i * 1e-5) + grain);
+        }
+        large = LinearisedPixels.of(Pixels.of8(size, 3, false, samples), P3);
+        screen = Resampler.resample(large, size.box(), new PixelSize(2048, 1365), 1);
+        small = Encoding.between(P3, SRGB, 8, Optional.empty())
+                .apply(Resampler.resample(large, size.box(), new PixelSize(400, 267), 1), 1)
+                .pixels();
+    }
+
+    /** 24 megapixels to half their size. */
+    @Benchmark
+    public LinearImage halve() {
+        return Halving.of(large, 1);
+    }
+
+    /** 24 megapixels to 2048 px, without a pyramid. */
+    @Benchmark
+    public LinearImage resample() {
+        return Resampler.resample(large, large.size().box(), new PixelSize(2048, 1365), 1);
+    }
+
+    /** 24 megapixels from Display P3 to sRGB. */
+    @Benchmark
+    public Encoded colour() {
+        return Encoding.between(P3, SRGB, 8, Optional.empty()).apply(large, 1);
+    }
+
+    /** 2.8 megapixels sharpened for screen and encoded. */
+    @Benchmark
+    public Encoded sharpen() {
+        LinearRows sharp = new SharpenedRows(screen, P3, new UnsharpMask(0.6, 0.56, 0.04));
+        return Encoding.between(P3, SRGB, 8, Optional.empty()).apply(sharp, 1);
+    }
+
+    /** 0.1 megapixels to 256 colours, dithered. */
+    @Benchmark
+    public Paletted quantise() {
+        return new Quantiser(small, SRGB, false).palette(256, true);
+    }
+}
