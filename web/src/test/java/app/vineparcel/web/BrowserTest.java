@@ -260,4 +260,37 @@ class BrowserTest extends Workbench {
                     .isLessThanOrEqualTo(768);
         }
     }
+
+    @Test
+    void a_focal_point_decides_what_a_square_crop_keeps() throws Exception {
+        makeAssignment("Focal point");
+        drop(photo(FOLDER.resolve("wide.jpg"), 1200, 400, 21));
+        assertThat(page.getByText("1 source read")).isVisible(SOON);
+        page.reload();
+        Locator frame = page.locator("[data-focus]");
+        var box = frame.boundingBox();
+        frame.click(new Locator.ClickOptions().setPosition(box.width * 0.9, box.height * 0.5));
+        assertThat(page.locator("#details")).containsText("set by hand");
+        page.keyboard().press("ArrowRight");
+        assertThat(page.locator("[data-focus] line").nth(2)).hasAttribute("x1", Pattern.compile("9[01]\\..*"));
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Suggest the focal point"))
+                .click();
+        assertThat(page.locator("#details")).containsText("is suggested");
+    }
+
+    @Test
+    void a_mark_is_brought_in_and_offered_in_recipes() throws Exception {
+        Path leaf = Files.writeString(
+                FOLDER.resolve("offered-leaf.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><path d='M0 0h9v9z'/></svg>");
+        page.navigate("/settings");
+        page.locator("#shelf-choice").setInputFiles(leaf);
+        assertThat(page.locator("#shelf")).containsText("offered-leaf.svg");
+        page.locator("#shelf-choice").setInputFiles(Files.writeString(FOLDER.resolve("bad.icc"), "no profile"));
+        assertThat(page.locator("#shelf-refused")).containsText("The profile is broken");
+        page.navigate("/recipes/2");
+        page.locator("select[name='watermark-kind']").selectOption("file");
+        assertThat(page.locator("#marks option[value='offered-leaf.svg']")).hasCount(1);
+        complaints.removeIf(said -> said.contains("400"));
+    }
 }

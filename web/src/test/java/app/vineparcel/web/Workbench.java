@@ -119,6 +119,14 @@ abstract class Workbench {
                     .POST(HttpRequest.BodyPublishers.ofByteArray(content)));
         }
 
+        HttpResponse<String> bringIn(String name, byte[] content) throws IOException, InterruptedException {
+            String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
+            return send(HttpRequest.newBuilder(uri("/settings/shelf?name=" + query))
+                    .header("Content-Type", "application/octet-stream")
+                    .header("X-XSRF-TOKEN", token())
+                    .POST(HttpRequest.BodyPublishers.ofByteArray(content)));
+        }
+
         private String token() throws IOException, InterruptedException {
             Matcher token = TOKEN.matcher(get("/assignments").body());
             token.find();

@@ -263,4 +263,44 @@ class RenderRunTest {
         assertThat(kept.size()).isEqualTo(new PixelSize(10, 20));
         assertThat(kept.sample(5, 10, 3)).isZero();
     }
+
+    /** Sixteen bits in and out: a slope finer than 8 bits can say keeps its steps, converted or not. */
+    @Test
+    void sixteen_bits_never_pass_through_eight() throws Exception {
+        short[] slope = new short[1000 * 4 * 3];
+        for (int i = 0; i < slope.length; i++) {
+            slope[i] = (short) (20_000 + i / 3 % 1000);
+        }
+        Picture fine =
+                new Picture(Pixels.of16(new PixelSize(1000, 4), 3, false, slope), BuiltInProfile.DISPLAY_P3.profile());
+        Path source = folder.resolve("slope.png");
+        PictureWriter.of(new OutputFormat.Png(48)).write(fine, FileTags.profiled(72), source);
+        Plan plan = plan(
+                List.of(source),
+                recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'display-p3'}, 'folder': 'same'"),
+                recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'romm-rgb'}, 'folder': 'romm'"),
+                recipe("'format': {'type': 'png', 'bits': 24}, 'folder': 'eight'"));
+        render(plan, "out", 1);
+        Pixels same = PictureReader.of(PictureFormat.TIFF)
+                .read(folder.resolve("out/same/slope.tif"))
+                .pixels();
+        assertThat(same.shorts()).isEqualTo(slope);
+        Pixels romm = PictureReader.of(PictureFormat.TIFF)
+                .read(folder.resolve("out/romm/slope.tif"))
+                .pixels();
+        assertThat(java.util.stream.IntStream.range(0, 1000)
+                        .map(x -> romm.sample(x, 2, 0))
+                        .distinct()
+                        .count())
+                .isGreaterThan(800);
+        Pixels eight = PictureReader.of(PictureFormat.PNG)
+                .read(folder.resolve("out/eight/slope.png"))
+                .pixels();
+        assertThat(java.util.stream.IntStream.range(60, 200)
+                        .map(x -> eight.sample(x, 2, 0))
+                        .distinct()
+                        .count())
+                .as("dithered between two codes")
+                .isEqualTo(2);
+    }
 }
