@@ -167,4 +167,40 @@ class RenderCommandTest {
         assertThat(answer.status()).isEqualTo(1);
         assertThat(answer.err()).contains("there is a file").doesNotContain("Exception");
     }
+
+    /** A mark beside the recipe, a profile on a shelf, and a weight that cannot be kept: each where it belongs. */
+    @Test
+    void marks_and_profiles_are_found_beside_the_recipe_and_on_the_shelf() throws IOException {
+        Path shelf = Files.createDirectories(folder.resolve("shelf"));
+        Files.write(
+                shelf.resolve("House.icc"),
+                app.vineparcel.core.colour.BuiltInProfile.DISPLAY_P3.profile().bytes());
+        Files.writeString(
+                folder.resolve("leaf.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><path d='M0 0h9v9z'/></svg>");
+        Path marked = Files.writeString(
+                folder.resolve("marked.recipe.json"),
+                """
+                {"recipe": 1, "colour": {"profile": "House.icc"}, "watermark": {"mark": "leaf.svg"},
+                 "size": {"mode": "width", "px": 60}, "format": {"max-bytes": 9000}}""");
+        Answer without = parcel("--recipe", marked, "--into", into, "--plan", pictures);
+        assertThat(without.status()).isEqualTo(1);
+        assertThat(without.out()).contains("no sound ICC profile “House.icc”");
+        Answer with = parcel("--recipe", marked, "--shelf", shelf, "--into", into, "--json", pictures);
+        assertThat(with.status()).isZero();
+        assertThat(with.lines()).allSatisfy(line -> {
+            assertThat(line.get("bytes").longValue()).isLessThanOrEqualTo(9000);
+            assertThat(line.get("clipped").doubleValue()).isBetween(0.0, 1.0);
+        });
+    }
+
+    @Test
+    void a_weight_that_cannot_be_kept_is_a_failure_that_names_the_lightest() throws IOException {
+        Path light = Files.writeString(
+                folder.resolve("light.recipe.json"), "{\"recipe\": 1, \"format\": {\"max-bytes\": 100}}");
+        Answer answer = parcel("--recipe", light, "--into", into, pictures);
+        assertThat(answer.status()).isEqualTo(1);
+        assertThat(answer.out()).contains("bytes at its lightest, and the limit is 100");
+        assertThat(into.resolve("pears.jpg")).doesNotExist();
+    }
 }

@@ -135,6 +135,41 @@ class RecipeFileTest {
         }
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            quoteCharacter = '"',
+            value = {
+                "'sharpen': {'for': 'screen', 'strength': 35}; For screen, strength 35",
+                "'sharpen': {'for': 'coated'}; For coated paper, strength 50",
+                "'sharpen': {'for': 'coated', 'strength': 0}; Leave sharpness as it is",
+                "'watermark': {'mark': 'leaf.svg', 'opacity': 0.6, 'anchor': 'top-left'}; leaf.svg, top left, 18 % wide, 60 %",
+                "'watermark': {'text': '© Harrow Lane', 'tile': true, 'rotation': -30, 'scale': 0.405}; “© Harrow Lane”, all over, 40.5 % wide, turned -30°",
+                "'colour': {'profile': 'fogra39-coated', 'intent': 'perceptual'}; Convert to FOGRA39L Coated, perceptual, and embed it",
+                "'colour': {'profile': 'House.icc', 'embed': false}; Convert to House.icc, not embedded",
+                "'colour': {'profile': 'as-source'}; Leave colours as the source has them",
+                "'format': {'quality': 70, 'max-bytes': 400000}; JPEG, quality 70, at most 400 kB",
+                "'format': {'type': 'avif', 'max-bytes': 1250000}; AVIF, quality 85, at most 1.25 MB",
+                "'format': {'type': 'png', 'bits': 8, 'colours': 64}; PNG, palette of 64, dithered",
+                "'format': {'type': 'gif', 'dither': false}; GIF, palette of 256",
+                "'format': {'type': 'webp', 'lossless': true}; WebP, lossless",
+                "'metadata': {'keep': 'all'}; Keep everything but the place",
+                "'metadata': {'keep': 'all', 'drop-location': false}; Keep everything",
+                "'metadata': {'keep': 'none'}; Keep nothing",
+            })
+    void every_clause_has_its_sentence(String clause, String sentence) throws RecipeException {
+        Recipe recipe = RecipeReader.read("{\"recipe\": 1, " + clause.replace('\'', '"') + "}", "T");
+        String said =
+                switch (clause.substring(1, clause.indexOf('\'', 1))) {
+                    case "sharpen" -> Sentences.sharpen(recipe.sharpen());
+                    case "watermark" -> Sentences.watermark(recipe.watermark());
+                    case "colour" -> Sentences.colour(recipe.colour());
+                    case "format" -> Sentences.format(recipe);
+                    default -> Sentences.metadata(recipe.metadata());
+                };
+        assertThat(said).isEqualTo(sentence);
+    }
+
     @Test
     void sentences_say_what_a_clause_does() throws RecipeException {
         Recipe recipe = RecipeReader.read(

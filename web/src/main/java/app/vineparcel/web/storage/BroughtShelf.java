@@ -90,7 +90,7 @@ public class BroughtShelf implements Shelf {
     }
 
     /**
-     * Takes a file in, once it was seen that it can be used. A file of the same name is replaced.
+     * Takes a file in, once it was seen that it can be used. A file of the same name is set aside.
      *
      * @param name as the browser gave it; only its last part counts
      * @throws ProblemException if it is no sound profile, PNG or SVG
@@ -107,7 +107,8 @@ public class BroughtShelf implements Shelf {
             Files.createDirectories(folder);
             Files.write(beside, bytes);
             String kept = looksLikeAProfile(bytes) || isProfile(safe) ? profile(safe, bytes) : mark(safe, beside);
-            Files.move(beside, folder.resolve(kept), StandardCopyOption.REPLACE_EXISTING);
+            setAside(folder.resolve(kept));
+            Files.move(beside, folder.resolve(kept), StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
@@ -115,6 +116,18 @@ public class BroughtShelf implements Shelf {
                     e);
         } finally {
             discard(beside);
+        }
+    }
+
+    /** The former file of a name is kept out of sight, so that nothing is lost that somebody made. */
+    private void setAside(Path former) throws IOException {
+        if (Files.exists(former)) {
+            Path aside = Files.createDirectories(folder.resolve(".former"));
+            int number = 1;
+            while (Files.exists(aside.resolve(number + "-" + former.getFileName()))) {
+                number++;
+            }
+            Files.move(former, aside.resolve(number + "-" + former.getFileName()));
         }
     }
 
