@@ -1,12 +1,10 @@
 package app.vineparcel.core.raster;
 
-import app.vineparcel.core.geometry.PixelSize;
 import java.util.List;
 
 /** A picture with a mark laid over it, seen as rows: composed in linear light (Porter and Duff 1984, “over”). */
-public final class MarkedRows implements LinearRows {
+public final class MarkedRows extends RowsOver {
 
-    private final LinearRows source;
     private final LinearImage mark;
     private final float opacity;
     private final List<Place> places;
@@ -21,29 +19,14 @@ public final class MarkedRows implements LinearRows {
      * @param opacity 0 to 1
      */
     public MarkedRows(LinearRows source, LinearImage mark, double opacity, List<Place> places) {
+        super(source);
         int colours = source.bands() - (source.hasAlpha() ? 1 : 0);
         if (!mark.hasAlpha() || mark.bands() != colours + 1) {
             throw new IllegalArgumentException("a mark needs the picture's colours and alpha");
         }
-        this.source = source;
         this.mark = mark;
         this.opacity = (float) opacity;
         this.places = List.copyOf(places);
-    }
-
-    @Override
-    public PixelSize size() {
-        return source.size();
-    }
-
-    @Override
-    public int bands() {
-        return source.bands();
-    }
-
-    @Override
-    public boolean hasAlpha() {
-        return source.hasAlpha();
     }
 
     @Override

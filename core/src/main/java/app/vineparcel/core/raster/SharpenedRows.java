@@ -1,7 +1,6 @@
 package app.vineparcel.core.raster;
 
 import app.vineparcel.core.colour.LinearSpace;
-import app.vineparcel.core.geometry.PixelSize;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 
@@ -12,12 +11,11 @@ import java.util.concurrent.ConcurrentHashMap;
  *
  * <p>Only as many rows as the blur reaches are held, so that a picture of any size costs no memory of its own.
  */
-public final class SharpenedRows implements LinearRows {
+public final class SharpenedRows extends RowsOver {
 
     /** Light or opacity below which a pixel is taken for black or clear. */
     private static final float FAINT = 1e-5f;
 
-    private final LinearRows source;
     private final UnsharpMask mask;
     private final float[] luminance;
     private final float[] weights;
@@ -32,7 +30,7 @@ public final class SharpenedRows implements LinearRows {
      * @param space what its linear light means
      */
     public SharpenedRows(LinearRows source, LinearSpace space, UnsharpMask mask) {
-        this.source = source;
+        super(source);
         this.mask = mask;
         this.weights = mask.weights();
         this.reach = weights.length / 2;
@@ -40,21 +38,6 @@ public final class SharpenedRows implements LinearRows {
         for (int band = 0; band < luminance.length; band++) {
             luminance[band] = (float) space.toXyz().at(1, band);
         }
-    }
-
-    @Override
-    public PixelSize size() {
-        return source.size();
-    }
-
-    @Override
-    public int bands() {
-        return source.bands();
-    }
-
-    @Override
-    public boolean hasAlpha() {
-        return source.hasAlpha();
     }
 
     @Override

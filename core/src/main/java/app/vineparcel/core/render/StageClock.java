@@ -1,7 +1,7 @@
 package app.vineparcel.core.render;
 
-import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.LinearRows;
+import app.vineparcel.core.raster.RowsOver;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.concurrent.atomic.LongAdder;
@@ -45,26 +45,11 @@ final class StageClock {
 
     /** The same rows, whose making counts for a stage. */
     LinearRows rows(Stage stage, LinearRows rows) {
-        return new LinearRows() {
-            @Override
-            public PixelSize size() {
-                return rows.size();
-            }
-
-            @Override
-            public int bands() {
-                return rows.bands();
-            }
-
-            @Override
-            public boolean hasAlpha() {
-                return rows.hasAlpha();
-            }
-
+        return new RowsOver(rows) {
             @Override
             public void row(int y, int fromX, int toX, float[] into) {
                 time(stage, () -> {
-                    rows.row(y, fromX, toX, into);
+                    source.row(y, fromX, toX, into);
                     return true;
                 });
             }
