@@ -37,25 +37,32 @@ record RenditionPixels(Picture picture, double clipped) {
                 && recipe.background().transparent()
                 && target.profile().model().bands() < 4;
 
-        Encoded content = untouched(source, target, framing, recipe, keepAlpha).orElse(null);
-        if (content == null) {
-            LinearRows light = marked(
-                    sharpened(sized(source, framing, workshop), source, recipe, workshop), source, recipe, workshop);
-            Optional<Background> behind = keepAlpha ? Optional.empty() : Optional.of(recipe.background());
-            content = workshop.clock()
-                    .time(
-                            Stage.COLOUR,
-                            () -> target.encode(
-                                    light,
-                                    source.space(),
-                                    behind,
-                                    recipe.format().depth(),
-                                    source.pixels().depth() > recipe.format().depth(),
-                                    workshop.threads()));
-        }
+        Optional<Encoded> untouched = untouched(source, target, framing, recipe, keepAlpha);
+        Encoded content =
+                untouched.isPresent() ? untouched.get() : encoded(source, target, framing, recipe, keepAlpha, workshop);
         Pixels whole =
                 framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
         return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
+    }
+
+    /** Size, sharpening and watermark in linear light, then the target's colours. */
+    private static Encoded encoded(
+            PreparedSource.InSpace source,
+            TargetColours target,
+            Framing framing,
+            Recipe recipe,
+            boolean keepAlpha,
+            Workshop workshop)
+            throws ProblemException {
+        LinearRows sized = sized(source, framing, workshop);
+        LinearRows light = marked(sharpened(sized, source, recipe, workshop), source, recipe, workshop);
+        Optional<Background> behind = keepAlpha ? Optional.empty() : Optional.of(recipe.background());
+        boolean fine = source.pixels().depth() > recipe.format().depth();
+        return workshop.clock()
+                .time(
+                        Stage.COLOUR,
+                        () -> target.encode(
+                                light, source.space(), behind, recipe.format().depth(), fine, workshop.threads()));
     }
 
     private static TargetColours target(Recipe recipe, PreparedSource prepared, Workshop workshop)
