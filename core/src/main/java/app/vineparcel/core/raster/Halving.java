@@ -128,7 +128,29 @@ final class Halving {
 
         private void part() {
             int pairs = even.length / bands;
-            for (int i = 0; i < pairs; i++) {
+            int first = left - PAIRS;
+            if (bands != 3) {
+                partAny(0, pairs);
+                return;
+            }
+            int from = Math.max(0, -first);
+            int to = Math.max(from, Math.min(pairs, width / 2 - first));
+            partAny(0, from);
+            for (int i = from, to3 = 3 * from; i < to; i++, to3 += 3) {
+                int at = (2 * (first + i) - sourceLeft) * 3;
+                even[to3] = mixed[at];
+                even[to3 + 1] = mixed[at + 1];
+                even[to3 + 2] = mixed[at + 2];
+                odd[to3] = mixed[at + 3];
+                odd[to3 + 1] = mixed[at + 4];
+                odd[to3 + 2] = mixed[at + 5];
+            }
+            partAny(to, pairs);
+        }
+
+        /** The same for any bands, and where pairs reach beyond the picture, whose rim is repeated. */
+        private void partAny(int from, int to) {
+            for (int i = from; i < to; i++) {
                 int pixel = 2 * (left - PAIRS + i);
                 int first = (Math.max(0, Math.min(width - 1, pixel)) - sourceLeft) * bands;
                 int second = (Math.max(0, Math.min(width - 1, pixel + 1)) - sourceLeft) * bands;
