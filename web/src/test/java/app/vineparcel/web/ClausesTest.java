@@ -93,6 +93,18 @@ class ClausesTest extends Workbench {
                 .contains("No watermark", "Leave sharpness as it is");
     }
 
+    /** A clause that was never used opens with the defaults of the recipe file, so that choosing it needs no more than choosing. */
+    @Test
+    void unused_clauses_open_with_their_defaults() throws Exception {
+        String form = new Visitor().get("/recipes/2").body();
+        assertThat(form)
+                .containsPattern("name=\"/watermark/scale\"[^>]*value=\"0.18\"")
+                .containsPattern("value=\"bottom-right\"[^>]*selected")
+                .containsPattern("name=\"/sharpen/strength\"[^>]*value=\"50\"")
+                .containsPattern("name=\"/format/colours\"[^>]*value=\"256\"")
+                .containsPattern("value=\"deflate\"[^>]*selected");
+    }
+
     @Test
     void a_focal_point_is_kept_within_the_picture_and_given_back() throws Exception {
         Visitor visitor = new Visitor();

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import java.util.Locale;
 import java.util.OptionalInt;
 
 /** The kind of file a rendition becomes, with what can be chosen about it. */
@@ -7,6 +8,11 @@ public sealed interface OutputFormat {
 
     /** As in a recipe's {@code format.type}, and the ending of the file's name where it has no shorter one. */
     String type();
+
+    /** As people write it: {@code JPEG}, {@code WebP}. */
+    default String title() {
+        return type().toUpperCase(Locale.ROOT);
+    }
 
     /** The file name's ending, without the dot. */
     default String ending() {
@@ -288,6 +294,11 @@ public sealed interface OutputFormat {
         @Override
         public String type() {
             return "webp";
+        }
+
+        @Override
+        public String title() {
+            return "WebP";
         }
 
         @Override

@@ -71,7 +71,7 @@ final class Preflight {
                     Finding.Level.BLOCKER,
                     "inks-in-format",
                     "%s cannot hold CMYK. Choose JPEG or TIFF, or an RGB or grey profile."
-                            .formatted(recipe.format().type().toUpperCase(Locale.ROOT))));
+                            .formatted(recipe.format().title())));
         }
         if (recipe.format() instanceof OutputFormat.Gif
                 && !recipe.colour().profile().equals("srgb")) {
@@ -115,7 +115,7 @@ final class Preflight {
                     Finding.Level.BLOCKER,
                     "too-large",
                     "%s holds up to %d px an edge, and this would be %s. Choose a smaller size or another format."
-                            .formatted(recipe.format().type().toUpperCase(Locale.ROOT), most, size)));
+                            .formatted(recipe.format().title(), most, size)));
         }
         if (framing.scale() > 1.0001) {
             findings.add(new Finding(

@@ -22,7 +22,16 @@ final class WeightModel {
 
     private static final double[][] WEBP = {{1, 0.05}, {50, 0.14}, {80, 0.22}, {95, 0.62}, {100, 1.6}};
 
-    private static final double[][] AVIF = {{1, 0.01}, {50, 0.08}, {80, 0.3}, {95, 1.1}, {100, 2.2}};
+    private static final double[][] AVIF = {
+        {1, 0.015}, {30, 0.052}, {50, 0.117}, {70, 0.204}, {80, 0.297}, {90, 0.604}, {97, 4.15}, {100, 6.33}
+    };
+
+    /** Colours and bits a pixel, dithered. */
+    private static final double[][] PNG_PALETTE = {{2, 0.5}, {4, 0.94}, {16, 1.61}, {64, 3.26}, {256, 4.73}};
+
+    private static final double[][] GIF_PALETTE = {{2, 0.5}, {16, 1.46}, {64, 2.42}, {256, 3.9}};
+    /** What a palette weighs without dithering, against the same dithered. */
+    private static final double EVEN = 0.66;
 
     private WeightModel() {}
 
@@ -41,40 +50,39 @@ final class WeightModel {
             return colour * lossy(JPEG, jpeg.quality(), size);
         }
         if (format instanceof OutputFormat.Webp webp) {
-            return webp.lossless() ? 6.4 : lossy(WEBP, webp.quality(), size);
+            return webp.lossless() ? 7.4 : lossy(WEBP, webp.quality(), size);
         }
         if (format instanceof OutputFormat.Png png) {
             return png.bits() == OutputFormat.Png.PALETTE_BITS
-                    ? palette(png.colours())
-                    : png.depth() == 16 ? 45.9 : 11.6;
+                    ? between(PNG_PALETTE, png.colours()) * (png.dither() ? 1 : EVEN)
+                    : png.depth() == 16 ? 46 : 13.8;
         }
         if (format instanceof OutputFormat.Gif gif) {
-            return 1.3 * palette(gif.colours());
+            return between(GIF_PALETTE, gif.colours()) * (gif.dither() ? 1 : EVEN);
         }
         if (format instanceof OutputFormat.Avif avif) {
-            return avif.lossless() ? 8 : lossy(AVIF, avif.quality(), size);
+            return avif.lossless() ? 8.05 : lossy(AVIF, avif.quality(), size);
         }
         OutputFormat.Tiff tiff = (OutputFormat.Tiff) format;
         boolean wide = tiff.bits() == 16;
         return switch (tiff.compression()) {
             case NONE -> 3.0 * tiff.bits();
-            case LZW -> wide ? 63.2 : 16.6;
-            case DEFLATE -> wide ? 45.9 : 12.5;
+            case LZW -> wide ? 47.8 : 10.3;
+            case DEFLATE -> wide ? 38.5 : 10.4;
         };
     }
 
-    private static double palette(int colours) {
-        return 0.55 * Math.log(colours) / Math.log(2);
+    private static double lossy(double[][] points, int quality, PixelSize size) {
+        return between(points, quality) * Math.max(1, Math.pow(size.longEdge() / MEASURED_EDGE, -DETAIL_EXPONENT));
     }
 
-    private static double lossy(double[][] points, int quality, PixelSize size) {
+    private static double between(double[][] points, int at) {
         int above = 1;
-        while (above < points.length - 1 && points[above][0] < quality) {
+        while (above < points.length - 1 && points[above][0] < at) {
             above++;
         }
         double[] low = points[above - 1];
         double[] high = points[above];
-        double bits = low[1] + (quality - low[0]) / (high[0] - low[0]) * (high[1] - low[1]);
-        return bits * Math.max(1, Math.pow(size.longEdge() / MEASURED_EDGE, -DETAIL_EXPONENT));
+        return low[1] + (at - low[0]) / (high[0] - low[0]) * (high[1] - low[1]);
     }
 }

@@ -176,11 +176,7 @@ public final class Sentences {
     }
 
     private static String shortFormat(OutputFormat format) {
-        String type =
-                switch (format.type()) {
-                    case "webp" -> "WebP";
-                    default -> format.type().toUpperCase(Locale.ROOT);
-                };
+        String type = format.title();
         if (format instanceof OutputFormat.Tiff tiff) {
             return type + " " + tiff.bits();
         }

@@ -166,4 +166,36 @@ class PlannerTest {
                         .predictedBytes())
                 .isBetween(30_000L, 33_000L);
     }
+
+    private static long weight(String format) {
+        return PLANNER.plan(
+                        photo(3000, 2000),
+                        column("", "'size': {'mode': 'width', 'px': 2048}, 'format': {" + format + "}"))
+                .predictedBytes();
+    }
+
+    /** More quality, more colours and more bits never weigh less, and a limit is never predicted to be passed. */
+    @Test
+    void predicted_weights_rise_with_what_is_asked() {
+        for (String type : List.of("jpeg", "webp", "avif")) {
+            long last = 0;
+            for (int quality = 1; quality <= 100; quality++) {
+                long weight = weight("'type': '" + type + "', 'quality': " + quality);
+                assertThat(weight).as(type + " " + quality).isGreaterThanOrEqualTo(last);
+                last = weight;
+            }
+        }
+        for (String type : List.of("'type': 'png', 'bits': 8", "'type': 'gif'")) {
+            long last = 0;
+            for (int colours = 2; colours <= 256; colours++) {
+                long weight = weight(type + ", 'colours': " + colours);
+                assertThat(weight).as(type + " " + colours).isGreaterThanOrEqualTo(last);
+                last = weight;
+            }
+            assertThat(weight(type + ", 'dither': false")).isLessThan(last);
+        }
+        assertThat(weight("'type': 'tiff', 'bits': 16")).isGreaterThan(weight("'type': 'tiff'"));
+        assertThat(weight("'type': 'tiff', 'compression': 'none'")).isGreaterThan(3L * 2048 * 1365);
+        assertThat(weight("'quality': 95, 'max-bytes': 90000")).isEqualTo(90_000);
+    }
 }

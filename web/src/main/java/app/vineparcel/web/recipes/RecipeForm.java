@@ -4,6 +4,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.recipe.SharpenClause;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -50,6 +51,21 @@ public final class RecipeForm {
     /** Only in the form: what the watermark is. */
     private static final String MARK_KIND = "watermark-kind";
 
+    /** What a field shows before its clause was ever used: the defaults of the recipe file. */
+    private static final Map<String, String> USUAL = Map.ofEntries(
+            Map.entry("/watermark/anchor", "bottom-right"),
+            Map.entry("/watermark/scale", "0.18"),
+            Map.entry("/watermark/inset", "0.03"),
+            Map.entry("/watermark/opacity", "1"),
+            Map.entry("/watermark/rotation", "0"),
+            Map.entry("/watermark/colour", "#ffffff"),
+            Map.entry("/format/quality", "85"),
+            Map.entry("/format/chroma", "4:2:0"),
+            Map.entry("/format/bits", "32"),
+            Map.entry("/format/colours", "256"),
+            Map.entry("/format/dither", "true"),
+            Map.entry("/format/compression", "deflate"));
+
     private static final String WEIGHT = "/format/max-bytes";
     private static final BigDecimal KILO = new BigDecimal(1000);
 
@@ -95,6 +111,10 @@ public final class RecipeForm {
                 values.containsKey("/watermark/mark")
                         ? "file"
                         : values.containsKey("/watermark/text") ? "text" : "none");
+        if ("none".equals(values.get("/sharpen/for"))) {
+            values.put("/sharpen/strength", String.valueOf(SharpenClause.USUAL_STRENGTH));
+        }
+        USUAL.forEach(values::putIfAbsent);
         values.computeIfPresent(
                 WEIGHT, (pointer, bytes) -> new BigDecimal(bytes).divide(KILO).toPlainString());
         return new RecipeForm(values);
