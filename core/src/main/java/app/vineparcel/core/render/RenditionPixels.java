@@ -1,7 +1,9 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Encoded;
@@ -33,6 +35,7 @@ record RenditionPixels(Picture picture, double clipped) {
                 planned.framing(planned.needsFocus() ? Optional.of(prepared.suggestedFocus()) : Optional.empty());
         TargetColours target = target(recipe, prepared, workshop);
         PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
+        requireInksPossible(source, target, recipe, prepared);
         boolean keepAlpha = recipe.format().keepsAlpha()
                 && recipe.background().transparent()
                 && target.profile().model().bands() < 4;
@@ -43,6 +46,22 @@ record RenditionPixels(Picture picture, double clipped) {
         Pixels whole =
                 framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
         return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
+    }
+
+    /** The plan finds this by the profile; a CMYK source without one shows what it is only now. */
+    private static void requireInksPossible(
+            PreparedSource.InSpace source, TargetColours target, Recipe recipe, PreparedSource prepared)
+            throws ProblemException {
+        boolean inks = target.profile().model() == ColourModel.CMYK;
+        boolean changed = recipe.watermark().isPresent() || !recipe.sharpen().changesNothing();
+        if (inks && !recipe.format().takesInks() || source.space().isEmpty() && changed) {
+            throw new ProblemException(new Problem.BadRequest(
+                    prepared.source().info().fileName(),
+                    inks && !recipe.format().takesInks()
+                            ? recipe.format().title() + " cannot hold CMYK."
+                            : "Inks that are left as the source has them cannot be sharpened or marked.",
+                    "Choose a colour profile in the recipe instead of “as source”."));
+        }
     }
 
     /** Size, sharpening and watermark in linear light, then the target's colours. */

@@ -1,5 +1,6 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.geometry.PixelSize;
@@ -39,12 +40,26 @@ final class Watermarking {
         PixelSize size = picture.size();
         int shortEdge = Math.min(size.width(), size.height());
         int width = (int) Math.max(1, Math.round(clause.scale() * shortEdge));
-        Pixels drawn = mark(true).draw(width, clause.rotation());
+        Pixels drawn = drawn(true, width);
         if (clause.adapts() && !isLight(picture, space, drawn.size())) {
-            drawn = mark(false).draw(width, clause.rotation());
+            drawn = drawn(false, width);
         }
         return new MarkedRows(
                 picture, MarkLayer.of(drawn, space), clause.opacity(), places(size, drawn.size(), shortEdge));
+    }
+
+    private Pixels drawn(boolean lightGround, int width) throws ProblemException {
+        Mark mark = mark(lightGround);
+        try {
+            return mark.draw(width, clause.rotation());
+        } catch (RuntimeException e) {
+            throw new ProblemException(
+                    new Problem.BadRequest(
+                            clause.mark() instanceof WatermarkClause.FileMark file ? file.name() : "watermark",
+                            "The mark cannot be drawn %d px wide.".formatted(width),
+                            "Choose a smaller scale in the recipe, or another mark."),
+                    e);
+        }
     }
 
     private boolean isLight(LinearRows picture, LinearSpace space, PixelSize mark) {

@@ -303,4 +303,33 @@ class RenderRunTest {
                 .as("dithered between two codes")
                 .isEqualTo(2);
     }
+
+    /** CMYK that stays CMYK: as TIFF and JPEG with its inks kept, and refused in words where that cannot be. */
+    @Test
+    void inks_stay_as_they_stand_where_a_format_takes_them() throws Exception {
+        Path inks = CmykJpeg.write(folder.resolve("inks.jpg"), 0, 120, 30, 200, 15);
+        String asSource = "'colour': {'profile': 'as-source', 'embed': false}, ";
+        Map<String, Outcome> outcomes = render(
+                plan(
+                        List.of(inks),
+                        recipe(asSource + "'format': {'type': 'tiff'}, 'size': {'mode': 'width', 'px': 8}"),
+                        recipe(asSource + "'format': {'quality': 100, 'chroma': '4:4:4'}"),
+                        recipe(asSource + "'format': {'type': 'webp'}"),
+                        recipe(asSource
+                                + "'format': {'type': 'tiff'}, 'sharpen': {'for': 'coated'}, 'folder': 'sharp'")),
+                "out",
+                1);
+        for (var written : Map.of("inks.tif", PictureFormat.TIFF, "inks.jpg", PictureFormat.JPEG)
+                .entrySet()) {
+            var back = PictureReader.of(written.getValue())
+                    .read(folder.resolve("out").resolve(written.getKey()));
+            assertThat(back.model()).isEqualTo(app.vineparcel.core.colour.ColourModel.CMYK);
+            int[] wanted = {120, 30, 200, 15};
+            for (int ink = 0; ink < 4; ink++) {
+                assertThat(back.pixels().sample(4, 4, ink)).isBetween(wanted[ink] - 3, wanted[ink] + 3);
+            }
+        }
+        assertThat(problem(outcomes, "inks.webp").sentence()).contains("WebP cannot hold CMYK");
+        assertThat(problem(outcomes, "sharp/inks.tif").sentence()).contains("cannot be sharpened or marked");
+    }
 }

@@ -162,6 +162,11 @@ class WatermarkTest {
                 .write(Pictures.picture(Pictures.photo(40, 30, 1)), FileTags.plain(72), source);
         Files.writeString(folder.resolve("bad.svg"), "<!DOCTYPE svg [<!ENTITY a 'b'>]><svg/>");
         Files.writeString(folder.resolve("empty.svg"), "<svg xmlns='http://www.w3.org/2000/svg'");
+        Files.writeString(
+                folder.resolve("long.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='1' height='900000'><path d='M0 0h1v9z'/></svg>");
+        Outcome large = Rendering.outcome(source, folder, "'watermark': {'mark': 'long.svg', 'scale': 2}, 'name': 'x'");
+        assertThat(((Outcome.Failed) large).problem().sentence()).contains("long.svg", "cannot be drawn 60 px wide");
         for (String name : new String[] {"bad.svg", "empty.svg", "none.svg"}) {
             Outcome outcome = Rendering.outcome(source, folder, "'watermark': {'mark': '" + name + "'}, 'name': 'x'");
             assertThat(((Outcome.Failed) outcome).problem().sentence()).contains(name);
