@@ -3,8 +3,13 @@ package app.vineparcel.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.recipes.RecipeService;
+import app.vineparcel.web.recipes.StoredRecipe;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
 import app.vineparcel.web.runs.RunService;
@@ -12,6 +17,7 @@ import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sources.Source;
 import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.DeliveryFolders;
+import java.awt.image.BufferedImage;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,6 +27,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 
@@ -40,6 +47,9 @@ class RunsTest extends Workbench {
 
     @Autowired
     private DeliveryFolders folders;
+
+    @Autowired
+    private RecipeService recipes;
 
     private long assignment(String name, String folder) throws Exception {
         long id = assignments.make(name).id();
@@ -92,6 +102,62 @@ class RunsTest extends Workbench {
         HttpResponse<String> delivery =
                 new Visitor().get("/deliveries/" + summary.run().id());
         assertThat(delivery.body()).contains("terraces-320.jpg", "320 × 210", "winter-leaflet/");
+    }
+
+    /** Under a limit the quality is lowered, and the delivery tells to what; where even the lowest is too heavy, that is the reason. */
+    @Test
+    void a_weight_limit_is_kept_and_told() throws Exception {
+        long id = assignment("Light", "field-day");
+        StoredRecipe page = recipes.all().get(0);
+        String before = page.body();
+        try {
+            recipes.change(page.id(), limited(6000));
+            Rendition kept = byPath(run(id)).get("web/page/terraces-320.jpg");
+            assertThat(kept.isDone()).isTrue();
+            assertThat(kept.bytes()).isLessThanOrEqualTo(6000).isGreaterThan(4500);
+            String details = new Visitor().get("/renditions/" + kept.id()).body();
+            assertThat(details).contains("Out of gamut").containsPattern("JPEG, quality [1-8]?[0-9]<");
+            recipes.change(page.id(), limited(200));
+            Rendition refused = byPath(run(id)).get("web/page/terraces-320.jpg");
+            assertThat(refused.state()).isEqualTo(Rendition.State.FAILED);
+            assertThat(refused.reason()).contains("bytes at its lightest, and the limit is 200");
+        } finally {
+            recipes.change(page.id(), RecipeReader.read(before, ""));
+        }
+    }
+
+    private static Recipe limited(int bytes) throws RecipeException {
+        return RecipeReader.read(
+                """
+                {"recipe": 1, "title": "Page", "size": {"mode": "long-edge", "px": 320}, "name": "{stem}-{width}", "folder": "page",
+                 "sharpen": {"for": "screen"}, "format": {"type": "jpeg", "quality": 95, "max-bytes": %d}}"""
+                        .formatted(bytes),
+                "");
+    }
+
+    /** A square about a focal point at the right edge shows what is there; the plan and the run take it from the source. */
+    @Test
+    void a_focal_point_set_by_hand_decides_the_crop() throws Exception {
+        Path halves = Files.createDirectories(ROOT.resolve("halves")).resolve("halves.png");
+        BufferedImage image = new BufferedImage(400, 100, BufferedImage.TYPE_INT_RGB);
+        for (int i = 0; i < 400 * 100; i++) {
+            image.setRGB(i % 400, i / 400, i % 400 < 200 ? 0x2040c0 : 0xc04020);
+        }
+        ImageIO.write(image, "png", halves.toFile());
+        long id = assignment("Halves", "halves");
+        long source = sources.all(id).get(0).id();
+        new Visitor().post("/sources/" + source + "/focus", "x=0.95&y=0.5");
+        assertThat(redOfTile(id)).isGreaterThan(150);
+        new Visitor().post("/sources/" + source + "/focus", "x=0.05&y=0.5");
+        assertThat(redOfTile(id)).isLessThan(80);
+    }
+
+    private int redOfTile(long assignment) throws Exception {
+        Rendition tile = byPath(run(assignment)).get("web/tile/halves.webp");
+        assertThat(tile.isDone()).isTrue();
+        BufferedImage square =
+                ImageIO.read(folders.of(assignment).resolve(tile.path()).toFile());
+        return square.getRGB(50, 50) >> 16 & 0xff;
     }
 
     @Test
