@@ -33,7 +33,7 @@ public final class RommToDevice {
         if (intent == RenderingIntent.ABSOLUTE) {
             connectingSpace = ROMM.space().underWhite(to.mediaWhite());
         } else {
-            double black = blackPointCompensation ? DeviceToRomm.BlackPoint.of(to, intent) : 0;
+            double black = blackPointCompensation ? BlackPoint.of(to, intent) : 0;
             connectingSpace =
                     ROMM.space().withCurve(new BlackScaledCurve(ROMM.space().curve(0), black));
         }

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/** Works out what a recipe makes of a piece: its crop, size, path, weight and findings. */
+/** Works out what a recipe makes of a piece: its crop, size, path, weight and findings. Used by one thread, for one plan. */
 public final class Planner {
 
     private final String assignment;
