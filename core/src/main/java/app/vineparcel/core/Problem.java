@@ -34,6 +34,9 @@ public sealed interface Problem {
     /** The file is sound, but of a kind or with a feature that cannot be used here. */
     record Unsupported(String file, String reason, String remedy) implements Problem {}
 
+    /** It is sound, and wants a password. */
+    record Locked(String file, String reason, String remedy) implements Problem {}
+
     /** Opening it would need more pixels than the limit allows. */
     record OverBudget(String file, String reason, String remedy) implements Problem {}
 

@@ -2,7 +2,7 @@ package app.vineparcel.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.source.OpenedSource;
@@ -42,7 +42,7 @@ class SampleSetTest {
         assertThat(SAID).hasSize(12);
         assertThat(INFOS)
                 .extracting(SourceInfo::format)
-                .contains(PictureFormat.JPEG, PictureFormat.PNG, PictureFormat.TIFF, PictureFormat.WEBP);
+                .contains(SourceFormat.JPEG, SourceFormat.PNG, SourceFormat.TIFF, SourceFormat.WEBP);
         assertThat(SampleSet.pictures())
                 .allSatisfy(p -> assertThat(p.seen().pixels()).isBetween(12_000_000L, 24_000_000L));
     }

@@ -39,13 +39,13 @@ public record EmbeddedBlocks(Optional<byte[]> icc, CarriedMetadata metadata) {
      *
      * @throws IOException with a reason in words if the file's structure cannot be followed
      */
-    public static EmbeddedBlocks in(Path file, PictureFormat format) throws IOException {
+    public static EmbeddedBlocks in(Path file, SourceFormat format) throws IOException {
         return switch (format) {
             case JPEG -> jpeg(JpegSegments.read(file));
             case PNG -> png(file);
             case WEBP -> webp(file);
             case TIFF -> tiff(file);
-            case GIF, BMP -> new EmbeddedBlocks(Optional.empty(), CarriedMetadata.NONE);
+            case GIF, BMP, SVG, PDF, OPENRASTER -> new EmbeddedBlocks(Optional.empty(), CarriedMetadata.NONE);
         };
     }
 

@@ -33,12 +33,12 @@ class LibraryReader implements PictureReader {
 
     @Override
     public Decoded read(Path file) throws IOException {
-        return with(file, this::decode);
+        return with(file, reader -> decode(reader, 0));
     }
 
-    /** The pixels behind an opened reader. */
-    Decoded decode(ImageReader reader) throws IOException {
-        BufferedImage image = reader.read(0);
+    /** The pixels of one picture behind an opened reader. */
+    Decoded decode(ImageReader reader, int page) throws IOException {
+        BufferedImage image = reader.read(page);
         Pixels pixels = AwtPixels.of(image);
         return new Decoded(pixels, pixels.colourBands() == 1 ? ColourModel.GREY : ColourModel.RGB);
     }

@@ -22,7 +22,7 @@ public interface PictureReader {
     Decoded read(Path file) throws IOException;
 
     /** The reader of a format. */
-    static PictureReader of(PictureFormat format) {
+    static PictureReader of(SourceFormat format) {
         return switch (format) {
             case JPEG -> new JpegReader(JpegEngine.usual());
             case PNG -> new LibraryReader("png", "com.sun.");
@@ -30,6 +30,7 @@ public interface PictureReader {
             case WEBP -> new LibraryReader("webp", "com.luciad.");
             case GIF -> new LibraryReader("gif", "com.sun.");
             case BMP -> new LibraryReader("bmp", "com.sun.");
+            case SVG, PDF, OPENRASTER -> throw new IllegalArgumentException(format.title() + " is no picture");
         };
     }
 }

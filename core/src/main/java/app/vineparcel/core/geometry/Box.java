@@ -1,5 +1,7 @@
 package app.vineparcel.core.geometry;
 
+import java.util.Optional;
+
 /**
  * A rectangle on a picture, in px from its upper left corner; edges may lie between pixels.
  *
@@ -20,6 +22,27 @@ public record Box(double x, double y, double width, double height) {
     /** Whether this box is exactly the whole of a picture of that size. */
     public boolean isWholeOf(PixelSize size) {
         return x == 0 && y == 0 && width == size.width() && height == size.height();
+    }
+
+    /** The same box, moved. */
+    public Box movedBy(double dx, double dy) {
+        return new Box(x + dx, y + dy, width, height);
+    }
+
+    /** The same box in units that are so many times smaller. */
+    public Box times(double factor) {
+        return new Box(x * factor, y * factor, width * factor, height * factor);
+    }
+
+    /** The part that both cover, if there is one. */
+    public Optional<Box> intersection(Box other) {
+        double left = Math.max(x, other.x);
+        double top = Math.max(y, other.y);
+        double right = Math.min(x + width, other.x + other.width);
+        double bottom = Math.min(y + height, other.y + other.height);
+        return right > left && bottom > top
+                ? Optional.of(new Box(left, top, right - left, bottom - top))
+                : Optional.empty();
     }
 
     /** Width over height. */

@@ -13,6 +13,11 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
 
     /** Frames a piece of that size about that focal point. */
     public Framing frame(PixelSize piece, FocalPoint focus) {
+        return frame(Extent.of(piece), focus);
+    }
+
+    /** Frames a piece of that extent about that focal point. */
+    public Framing frame(Extent piece, FocalPoint focus) {
         Box whole = crop.map(aspect -> aspect.largestIn(piece.box(), focus)).orElse(piece.box());
         if (sizing instanceof Sizing.Boxed boxed) {
             return boxed(boxed, whole, piece, focus);
@@ -45,7 +50,7 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
         };
     }
 
-    private Framing boxed(Sizing.Boxed box, Box whole, PixelSize piece, FocalPoint focus) {
+    private Framing boxed(Sizing.Boxed box, Box whole, Extent piece, FocalPoint focus) {
         double across = box.width() / whole.width();
         double down = box.height() / whole.height();
         return switch (box.fit()) {
@@ -68,7 +73,7 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
     }
 
     /** The focal point of the piece, as shares of the part that an earlier crop left. */
-    private static FocalPoint focusWithin(Box whole, PixelSize piece, FocalPoint focus) {
+    private static FocalPoint focusWithin(Box whole, Extent piece, FocalPoint focus) {
         return new FocalPoint(
                 clamped((focus.x() * piece.width() - whole.x()) / whole.width()),
                 clamped((focus.y() * piece.height() - whole.y()) / whole.height()));

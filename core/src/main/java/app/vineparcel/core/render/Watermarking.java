@@ -13,6 +13,7 @@ import app.vineparcel.core.recipe.WatermarkClause;
 import app.vineparcel.core.source.Mark;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.TextMark;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -52,7 +53,7 @@ final class Watermarking {
         Mark mark = mark(lightGround);
         try {
             return mark.draw(width, clause.rotation());
-        } catch (RuntimeException e) {
+        } catch (IOException | RuntimeException e) {
             throw new ProblemException(
                     new Problem.BadRequest(
                             clause.mark() instanceof WatermarkClause.FileMark file ? file.name() : "watermark",

@@ -3,11 +3,10 @@ package app.vineparcel.core.source;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.Graphics2D;
-import java.awt.RenderingHints;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
-import java.awt.image.BufferedImage;
-import java.awt.image.DataBufferInt;
+import java.io.IOException;
+import java.util.OptionalInt;
 import java.util.function.Consumer;
 
 /** Draws shapes at an asked width and turn onto a clear canvas that just holds them. */
@@ -23,8 +22,8 @@ final class MarkCanvas {
      *
      * @param width that the natural width becomes, px
      */
-    static Pixels draw(
-            double naturalWidth, double naturalHeight, int width, double rotation, Consumer<Graphics2D> art) {
+    static Pixels draw(double naturalWidth, double naturalHeight, int width, double rotation, Consumer<Graphics2D> art)
+            throws IOException {
         AffineTransform transform = AffineTransform.getRotateInstance(Math.toRadians(rotation));
         transform.scale(width / naturalWidth, width / naturalWidth);
         Rectangle2D seen = transform
@@ -34,32 +33,16 @@ final class MarkCanvas {
         if (size.pixels() > MOST_PIXELS) {
             throw new IllegalArgumentException("a mark of " + size + " px is too large to draw");
         }
-        BufferedImage image = new BufferedImage(size.width(), size.height(), BufferedImage.TYPE_INT_ARGB);
-        Graphics2D graphics = image.createGraphics();
-        graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-        graphics.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
-        graphics.translate(
-                (size.width() - seen.getWidth()) / 2 - seen.getX(),
-                (size.height() - seen.getHeight()) / 2 - seen.getY());
-        graphics.transform(transform);
-        art.accept(graphics);
-        graphics.dispose();
-        return pixels(image, size);
+        return Canvas.draw(size, OptionalInt.empty(), graphics -> {
+            graphics.translate(
+                    (size.width() - seen.getWidth()) / 2 - seen.getX(),
+                    (size.height() - seen.getHeight()) / 2 - seen.getY());
+            graphics.transform(transform);
+            art.accept(graphics);
+        });
     }
 
     private static int whole(double length) {
         return (int) Math.max(1, Math.ceil(length - 1e-6));
-    }
-
-    private static Pixels pixels(BufferedImage image, PixelSize size) {
-        int[] argb = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
-        byte[] rgba = new byte[argb.length * 4];
-        for (int i = 0; i < argb.length; i++) {
-            rgba[4 * i] = (byte) (argb[i] >> 16);
-            rgba[4 * i + 1] = (byte) (argb[i] >> 8);
-            rgba[4 * i + 2] = (byte) argb[i];
-            rgba[4 * i + 3] = (byte) (argb[i] >>> 24);
-        }
-        return Pixels.of8(size, 4, true, rgba);
     }
 }

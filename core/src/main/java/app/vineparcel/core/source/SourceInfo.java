@@ -1,6 +1,6 @@
 package app.vineparcel.core.source;
 
-import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
@@ -21,7 +21,7 @@ import java.util.Optional;
 public record SourceInfo(
         String fileName,
         long bytes,
-        PictureFormat format,
+        SourceFormat format,
         PixelSize size,
         Optional<String> profileTitle,
         Optional<ColourModel> profileModel,

@@ -1,56 +1,39 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.raster.Pixels;
-import com.github.weisj.jsvg.SVGDocument;
-import com.github.weisj.jsvg.parser.LoaderContext;
-import com.github.weisj.jsvg.parser.SVGLoader;
-import com.github.weisj.jsvg.parser.resources.ResourcePolicy;
-import java.awt.geom.Dimension2D;
-import java.io.ByteArrayInputStream;
+import app.vineparcel.core.source.svg.SvgDocument;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
+import java.util.List;
 
 /** A mark drawn from an SVG. Nothing outside the file is ever fetched. */
 final class SvgMark implements Mark {
 
     private static final int LARGEST = 5_000_000;
 
-    private final SVGDocument document;
+    private final SvgDocument document;
+    private final Extent size;
 
     /**
      * Reads a mark.
      *
-     * @throws IOException with a reason in words if it is too large, has entities or is no SVG
+     * @throws IOException with a reason in words if it is too large or no SVG of one drawing
      */
     SvgMark(byte[] svg) throws IOException {
         if (svg.length > LARGEST) {
             throw new IOException("it has " + svg.length / 1_000_000 + " MB; a mark has up to 5 MB.");
         }
-        if (new String(svg, StandardCharsets.ISO_8859_1).contains("<!ENTITY")) {
-            throw new IOException("it defines entities, which are not read.");
+        document = SvgDocument.read(svg, "mark", Taking.PLAIN);
+        List<Piece> pieces = document.pieces();
+        if (pieces.size() > 1) {
+            throw new IOException("it has %d artboards; a mark is one drawing.".formatted(pieces.size()));
         }
-        SVGDocument read;
-        try {
-            read = new SVGLoader()
-                    .load(
-                            new ByteArrayInputStream(svg),
-                            null,
-                            LoaderContext.builder()
-                                    .externalResourcePolicy(ResourcePolicy.DENY_EXTERNAL)
-                                    .build());
-        } catch (RuntimeException e) {
-            throw new IOException("its drawing is damaged.", e);
-        }
-        if (read == null || !(read.size().getWidth() > 0 && read.size().getHeight() > 0)) {
-            throw new IOException("it is no SVG with a size.");
-        }
-        document = read;
+        size = pieces.get(0).size();
     }
 
     @Override
-    public Pixels draw(int width, double rotation) {
-        Dimension2D size = document.size();
-        return MarkCanvas.draw(
-                size.getWidth(), size.getHeight(), width, rotation, graphics -> document.render(null, graphics));
+    public synchronized Pixels draw(int width, double rotation) throws IOException {
+        return MarkCanvas.draw(size.width(), size.height(), width, rotation, graphics -> document.graphics()
+                .paint(graphics));
     }
 }

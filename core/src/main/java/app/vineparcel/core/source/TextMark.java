@@ -1,21 +1,19 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.codec.ShippedFonts;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.Color;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.GeneralPath;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
-import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
-import org.apache.pdfbox.io.RandomAccessReadBuffer;
 
 /** A line of text as outlines of IBM Plex Sans SemiBold, which ships with the program: no font of the machine takes part. */
 public final class TextMark implements Mark {
 
-    private static final String FONT = "ibm-plex-sans-semibold.ttf";
+    private static final String FONT = "IBMPlexSans-SemiBold";
 
     private final GeneralPath outline;
     private final Color colour;
@@ -33,7 +31,7 @@ public final class TextMark implements Mark {
 
     private static GeneralPath outline(String text) {
         try {
-            TrueTypeFont font = Loaded.TYPEFACE;
+            TrueTypeFont font = ShippedFonts.typeface(FONT).orElseThrow();
             GeneralPath line = new GeneralPath();
             double at = 0;
             for (int codePoint : text.codePoints().toArray()) {
@@ -50,7 +48,7 @@ public final class TextMark implements Mark {
     }
 
     @Override
-    public Pixels draw(int width, double rotation) {
+    public Pixels draw(int width, double rotation) throws IOException {
         Rectangle2D box = outline.getBounds2D();
         double natural = Math.max(1, box.getWidth());
         return MarkCanvas.draw(natural, Math.max(1, box.getHeight()), width, rotation, graphics -> {
@@ -58,17 +56,5 @@ public final class TextMark implements Mark {
             graphics.setColor(colour);
             graphics.fill(outline);
         });
-    }
-
-    private static final class Loaded {
-        static final TrueTypeFont TYPEFACE = load();
-
-        private static TrueTypeFont load() {
-            try (InputStream in = TextMark.class.getResourceAsStream(FONT)) {
-                return new TTFParser().parse(new RandomAccessReadBuffer(in));
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
     }
 }

@@ -1,5 +1,6 @@
 /**
- * Opening a file: what it is, which pieces it holds, and a piece's pixels. Refuses what is broken or too large before memory is touched.
+ * Opening a file: what it is, which pieces it holds, and a piece's pixels or vectors at an asked size. Refuses what is broken or too
+ * large before memory is touched.
  *
  * <p>It must not know recipes.
  */

@@ -3,12 +3,20 @@ package app.vineparcel.core.codec;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.source.Document;
+import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.OpenedSource;
+import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.PixelDocument;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.testing.Documents;
 import app.vineparcel.core.testing.Pictures;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.OptionalInt;
 import java.util.Random;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
@@ -26,7 +34,7 @@ class FuzzedInputTest {
     @TempDir
     Path folder;
 
-    private byte[] sound(PictureFormat format) throws Exception {
+    private byte[] sound(SourceFormat format) throws Exception {
         Pixels photo = Pictures.photo(64, 48, 11);
         Path file = folder.resolve("sound");
         FileTags tags = FileTags.profiled(300);
@@ -41,14 +49,17 @@ class FuzzedInputTest {
             case WEBP -> PictureWriter.of(new OutputFormat.Webp(90, false)).write(Pictures.picture(photo), tags, file);
             case GIF -> PictureWriter.of(new OutputFormat.Gif(64, true)).write(Pictures.picture(photo), tags, file);
             case BMP -> javax.imageio.ImageIO.write(Pictures.image(photo), "bmp", file.toFile());
+            case SVG -> Files.write(file, Documents.svg());
+            case PDF -> Files.write(file, Documents.pdf());
+            case OPENRASTER -> Files.write(file, Documents.openRaster());
         }
         return Files.readAllBytes(file);
     }
 
     @ParameterizedTest
-    @EnumSource(PictureFormat.class)
+    @EnumSource(SourceFormat.class)
     @Timeout(120)
-    void cut_short(PictureFormat format) throws Exception {
+    void cut_short(SourceFormat format) throws Exception {
         byte[] sound = sound(format);
         Random random = new Random(SEED);
         for (int i = 0; i < CASES; i++) {
@@ -57,9 +68,9 @@ class FuzzedInputTest {
     }
 
     @ParameterizedTest
-    @EnumSource(PictureFormat.class)
+    @EnumSource(SourceFormat.class)
     @Timeout(120)
-    void bits_turned(PictureFormat format) throws Exception {
+    void bits_turned(SourceFormat format) throws Exception {
         byte[] sound = sound(format);
         Random random = new Random(SEED + 1);
         for (int i = 0; i < CASES; i++) {
@@ -76,11 +87,27 @@ class FuzzedInputTest {
     private void open(byte[] bytes, int number) throws Exception {
         Path file = Files.write(folder.resolve("damaged"), bytes);
         try {
+            if (READER.contents(file, Taking.PLAIN).info().format().isDocument()) {
+                drawAll(file);
+                return;
+            }
             OpenedSource opened = READER.open(file);
             assertThat(opened.pixels().size()).isEqualTo(opened.info().size());
         } catch (ProblemException e) {
             String words = e.problem().sentence();
             assertThat(words).as("case " + number).startsWith("damaged: ").doesNotContain("Exception", "null", "java.");
+        }
+    }
+
+    private static void drawAll(Path file) throws ProblemException {
+        try (Document document = READER.document(file, Taking.PLAIN)) {
+            for (Piece piece : document.pieces()) {
+                PixelSize small = new PixelSize(40, 40);
+                Pixels drawn = document instanceof DrawnDocument shapes
+                        ? READER.draw(file, shapes, piece, piece.size().box(), small, OptionalInt.of(0xffffff))
+                        : READER.open(file, (PixelDocument) document, piece).pixels();
+                assertThat(drawn.size().pixels()).isPositive();
+            }
         }
     }
 }

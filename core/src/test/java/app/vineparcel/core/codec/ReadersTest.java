@@ -40,8 +40,8 @@ class ReadersTest {
     @TempDir
     Path folder;
 
-    private Decoded read(Path file, PictureFormat format) throws IOException {
-        assertThat(PictureFormat.of(Files.newInputStream(file).readNBytes(12))).contains(format);
+    private Decoded read(Path file, SourceFormat format) throws IOException {
+        assertThat(SourceFormat.of(Files.newInputStream(file).readNBytes(12))).contains(format);
         return PictureReader.of(format).read(file);
     }
 
@@ -81,9 +81,9 @@ class ReadersTest {
         Pixels pixels = bits == 32 || bits == 64 ? source : opaque(source);
         Path file = folder.resolve("a.png");
         PictureWriter.of(new OutputFormat.Png(bits)).write(p3(pixels), TAGS, file);
-        Decoded decoded = read(file, PictureFormat.PNG);
+        Decoded decoded = read(file, SourceFormat.PNG);
         assertAlike(decoded.pixels(), pixels, 0);
-        assertThat(EmbeddedBlocks.in(file, PictureFormat.PNG).icc())
+        assertThat(EmbeddedBlocks.in(file, SourceFormat.PNG).icc())
                 .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
     }
 
@@ -111,8 +111,8 @@ class ReadersTest {
             Path file = folder.resolve("a.tif");
             PictureWriter.of(new OutputFormat.Tiff(pixels.depth(), OutputFormat.Compression.valueOf(compression)))
                     .write(p3(pixels), TAGS, file);
-            assertAlike(read(file, PictureFormat.TIFF).pixels(), pixels, 0);
-            assertThat(EmbeddedBlocks.in(file, PictureFormat.TIFF).icc())
+            assertAlike(read(file, SourceFormat.TIFF).pixels(), pixels, 0);
+            assertThat(EmbeddedBlocks.in(file, SourceFormat.TIFF).icc())
                     .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
         }
     }
@@ -122,8 +122,8 @@ class ReadersTest {
         Pixels pixels = withAlpha(8);
         Path file = folder.resolve("a.webp");
         PictureWriter.of(new OutputFormat.Webp(80, true)).write(p3(pixels), TAGS, file);
-        assertAlike(read(file, PictureFormat.WEBP).pixels(), pixels, 0);
-        assertThat(EmbeddedBlocks.in(file, PictureFormat.WEBP).icc())
+        assertAlike(read(file, SourceFormat.WEBP).pixels(), pixels, 0);
+        assertThat(EmbeddedBlocks.in(file, SourceFormat.WEBP).icc())
                 .contains(BuiltInProfile.DISPLAY_P3.profile().bytes());
     }
 
@@ -133,7 +133,7 @@ class ReadersTest {
         Path file = folder.resolve("a.webp");
         PictureWriter.of(new OutputFormat.Webp(90, false)).write(p3(photo), FileTags.plain(72), file);
         Decoded other = new LibraryReader("webp", "com.twelvemonkeys.").read(file);
-        assertAlike(read(file, PictureFormat.WEBP).pixels(), other.pixels(), 12);
+        assertAlike(read(file, SourceFormat.WEBP).pixels(), other.pixels(), 12);
         assertAlike(other.pixels(), photo, 24);
     }
 
@@ -145,7 +145,7 @@ class ReadersTest {
             Path file = folder.resolve("a.jpg");
             PictureWriter.of(new OutputFormat.Jpeg(95, progressive, OutputFormat.Chroma.valueOf(chroma)))
                     .write(p3(photo), TAGS, file);
-            Decoded decoded = read(file, PictureFormat.JPEG);
+            Decoded decoded = read(file, SourceFormat.JPEG);
             assertThat(decoded.model()).isEqualTo(ColourModel.RGB);
             assertAlike(decoded.pixels(), photo, 14);
             JpegSegments segments = JpegSegments.read(file);
@@ -193,7 +193,7 @@ class ReadersTest {
     void jpeg_colours_are_those_of_the_reference_library() throws IOException {
         Path file = folder.resolve("a.jpg");
         ImageIO.write(Pictures.image(Pictures.photo(64, 48, 9)), "jpg", file.toFile());
-        assertAlike(read(file, PictureFormat.JPEG).pixels(), AwtPixels.of(ImageIO.read(file.toFile())), 1);
+        assertAlike(read(file, SourceFormat.JPEG).pixels(), AwtPixels.of(ImageIO.read(file.toFile())), 1);
     }
 
     @Test
@@ -208,7 +208,7 @@ class ReadersTest {
                         java.util.stream.IntStream.generate(() -> 90).limit(256).toArray());
         Path file = folder.resolve("a.jpg");
         ImageIO.write(grey, "jpg", file.toFile());
-        Decoded decoded = read(file, PictureFormat.JPEG);
+        Decoded decoded = read(file, SourceFormat.JPEG);
         assertThat(decoded.model()).isEqualTo(ColourModel.GREY);
         assertThat(decoded.pixels().sample(5, 5, 0)).isEqualTo(90);
     }
@@ -217,7 +217,7 @@ class ReadersTest {
     void cmyk_jpeg_counts_ink_after_reading() throws IOException {
         for (int transform : new int[] {0, 2}) {
             Path file = CmykJpeg.write(folder.resolve("cmyk" + transform + ".jpg"), transform, 255, 128, 0, 26);
-            Decoded decoded = read(file, PictureFormat.JPEG);
+            Decoded decoded = read(file, SourceFormat.JPEG);
             assertThat(decoded.model()).isEqualTo(ColourModel.CMYK);
             int[] inks = {255, 128, 0, 26};
             for (int band = 0; band < 4; band++) {
@@ -230,7 +230,7 @@ class ReadersTest {
     @ValueSource(ints = {1, 2, 4, 8, 16})
     void png_of_every_grey_depth_spans_black_to_white(int bits) throws IOException {
         Path file = Files.write(folder.resolve("grey.png"), greyPng(bits, Optional.empty()));
-        Pixels pixels = read(file, PictureFormat.PNG).pixels();
+        Pixels pixels = read(file, SourceFormat.PNG).pixels();
         assertThat(pixels.sample(0, 0, 0)).isZero();
         assertThat(pixels.sample(1, 0, 0)).isEqualTo(pixels.levels() - 1);
     }
@@ -238,7 +238,7 @@ class ReadersTest {
     @Test
     void png_transparent_colour_becomes_alpha() throws IOException {
         Path file = Files.write(folder.resolve("grey.png"), greyPng(8, Optional.of(0)));
-        Pixels pixels = read(file, PictureFormat.PNG).pixels();
+        Pixels pixels = read(file, SourceFormat.PNG).pixels();
         assertThat(pixels.hasAlpha()).isTrue();
         assertThat(pixels.sample(0, 0, pixels.bands() - 1)).isZero();
         assertThat(pixels.sample(1, 0, pixels.bands() - 1)).isEqualTo(255);
@@ -306,7 +306,7 @@ class ReadersTest {
         for (String format : List.of("png", "gif")) {
             Path file = folder.resolve("p." + format);
             ImageIO.write(image, format, file.toFile());
-            Pixels pixels = PictureReader.of(PictureFormat.valueOf(format.toUpperCase(java.util.Locale.ROOT)))
+            Pixels pixels = PictureReader.of(SourceFormat.valueOf(format.toUpperCase(java.util.Locale.ROOT)))
                     .read(file)
                     .pixels();
             assertThat(pixels.sample(17, 9, 0)).as(format).isEqualTo(200);
@@ -319,13 +319,13 @@ class ReadersTest {
         Pixels photo = Pictures.photo(31, 20, 4);
         Path file = folder.resolve("a.bmp");
         ImageIO.write(Pictures.image(photo), "bmp", file.toFile());
-        assertAlike(read(file, PictureFormat.BMP).pixels(), photo, 0);
+        assertAlike(read(file, SourceFormat.BMP).pixels(), photo, 0);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"jpeg", "png", "tiff", "webp", "gif", "bmp"})
     void a_file_cut_short_is_refused_in_words(String name) throws IOException {
-        PictureFormat format = PictureFormat.valueOf(name.toUpperCase(java.util.Locale.ROOT));
+        SourceFormat format = SourceFormat.valueOf(name.toUpperCase(java.util.Locale.ROOT));
         Path file = folder.resolve("whole");
         Pixels photo = Pictures.photo(400, 300, 1);
         switch (format) {

@@ -68,13 +68,13 @@ class TiffWriterTest {
         Path file = folder.resolve("a.tif");
         PictureWriter.of(new OutputFormat.Tiff(depth, compression))
                 .write(new Picture(pixels, profile(colours)), FileTags.profiled(300), file);
-        Pixels back = PictureReader.of(PictureFormat.TIFF).read(file).pixels();
+        Pixels back = PictureReader.of(SourceFormat.TIFF).read(file).pixels();
         assertThat(back.size()).isEqualTo(pixels.size());
         assertThat(back.hasAlpha()).isEqualTo(alpha);
         assertThat(back.bytes()).isEqualTo(pixels.bytes());
         assertThat(back.shorts()).isEqualTo(pixels.shorts());
         assertThat(IccProfile.read(
-                        EmbeddedBlocks.in(file, PictureFormat.TIFF).icc().orElseThrow()))
+                        EmbeddedBlocks.in(file, SourceFormat.TIFF).icc().orElseThrow()))
                 .isEqualTo(profile(colours));
     }
 
@@ -85,7 +85,7 @@ class TiffWriterTest {
         Path file = folder.resolve("inks.tif");
         PictureWriter.of(new OutputFormat.Tiff(8, compression))
                 .write(new Picture(inks, PressProfile.coated()), FileTags.profiled(300), file);
-        Decoded back = PictureReader.of(PictureFormat.TIFF).read(file);
+        Decoded back = PictureReader.of(SourceFormat.TIFF).read(file);
         assertThat(back.model()).isEqualTo(app.vineparcel.core.colour.ColourModel.CMYK);
         assertThat(back.pixels().bytes()).isEqualTo(inks.bytes());
     }

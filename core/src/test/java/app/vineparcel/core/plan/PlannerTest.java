@@ -2,7 +2,7 @@ package app.vineparcel.core.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
@@ -36,14 +36,7 @@ class PlannerTest {
                 Optional.empty(),
                 false);
         SourceInfo info = new SourceInfo(
-                fileName,
-                1000,
-                PictureFormat.JPEG,
-                new PixelSize(width, height),
-                Optional.empty(),
-                model,
-                fault,
-                facts);
+                fileName, 1000, SourceFormat.JPEG, new PixelSize(width, height), Optional.empty(), model, fault, facts);
         return new PlanPiece("", Path.of(fileName), info.stem(), info, Optional.of(FocalPoint.CENTRE), number);
     }
 

@@ -8,9 +8,9 @@ import app.vineparcel.core.codec.CmykJpeg;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureFormat;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
@@ -147,7 +147,7 @@ class RenderRunTest {
                 plan(List.of(source), recipe("'format': {'type': 'png'}, 'size': {'mode': 'width', 'px': 16}")),
                 "out",
                 1);
-        Pixels out = PictureReader.of(PictureFormat.PNG)
+        Pixels out = PictureReader.of(SourceFormat.PNG)
                 .read(folder.resolve("out/patch.png"))
                 .pixels();
         assertThat(out.sample(8, 8, 0)).isBetween(211, 215);
@@ -170,7 +170,7 @@ class RenderRunTest {
     }
 
     private List<Integer> middle(String name) throws IOException {
-        Pixels pixels = PictureReader.of(PictureFormat.PNG)
+        Pixels pixels = PictureReader.of(SourceFormat.PNG)
                 .read(folder.resolve("out").resolve(name))
                 .pixels();
         return List.of(pixels.sample(8, 8, 0), pixels.sample(8, 8, 1), pixels.sample(8, 8, 2));
@@ -257,7 +257,7 @@ class RenderRunTest {
                 1);
         assertThat(middle("matte.png")).containsExactly(0x20, 0x40, 0x60);
         assertThat(middle("white.png")).containsExactly(255, 255, 255);
-        Pixels kept = PictureReader.of(PictureFormat.PNG)
+        Pixels kept = PictureReader.of(SourceFormat.PNG)
                 .read(folder.resolve("out/kept.png"))
                 .pixels();
         assertThat(kept.size()).isEqualTo(new PixelSize(10, 20));
@@ -281,11 +281,11 @@ class RenderRunTest {
                 recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'romm-rgb'}, 'folder': 'romm'"),
                 recipe("'format': {'type': 'png', 'bits': 24}, 'folder': 'eight'"));
         render(plan, "out", 1);
-        Pixels same = PictureReader.of(PictureFormat.TIFF)
+        Pixels same = PictureReader.of(SourceFormat.TIFF)
                 .read(folder.resolve("out/same/slope.tif"))
                 .pixels();
         assertThat(same.shorts()).isEqualTo(slope);
-        Pixels romm = PictureReader.of(PictureFormat.TIFF)
+        Pixels romm = PictureReader.of(SourceFormat.TIFF)
                 .read(folder.resolve("out/romm/slope.tif"))
                 .pixels();
         assertThat(java.util.stream.IntStream.range(0, 1000)
@@ -293,7 +293,7 @@ class RenderRunTest {
                         .distinct()
                         .count())
                 .isGreaterThan(800);
-        Pixels eight = PictureReader.of(PictureFormat.PNG)
+        Pixels eight = PictureReader.of(SourceFormat.PNG)
                 .read(folder.resolve("out/eight/slope.png"))
                 .pixels();
         assertThat(java.util.stream.IntStream.range(60, 200)
@@ -319,7 +319,7 @@ class RenderRunTest {
                                 + "'format': {'type': 'tiff'}, 'sharpen': {'for': 'coated'}, 'folder': 'sharp'")),
                 "out",
                 1);
-        for (var written : Map.of("inks.tif", PictureFormat.TIFF, "inks.jpg", PictureFormat.JPEG)
+        for (var written : Map.of("inks.tif", SourceFormat.TIFF, "inks.jpg", SourceFormat.JPEG)
                 .entrySet()) {
             var back = PictureReader.of(written.getValue())
                     .read(folder.resolve("out").resolve(written.getKey()));

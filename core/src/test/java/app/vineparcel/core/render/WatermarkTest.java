@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureFormat;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Rendering;
@@ -41,7 +41,7 @@ class WatermarkTest {
                 source,
                 folder,
                 "'name': 'out', 'format': {'type': 'png', 'bits': 24}, 'watermark': {" + watermark + "}");
-        return PictureReader.of(PictureFormat.PNG)
+        return PictureReader.of(SourceFormat.PNG)
                 .read(folder.resolve("out.png"))
                 .pixels();
     }
@@ -183,7 +183,7 @@ class WatermarkTest {
                 source,
                 folder,
                 "'name': 'out', 'sharpen': {'for': 'coated', 'strength': 0}, 'format': {'type': 'png', 'bits': 24}");
-        assertThat(PictureReader.of(PictureFormat.PNG)
+        assertThat(PictureReader.of(SourceFormat.PNG)
                         .read(folder.resolve("out.png"))
                         .pixels()
                         .bytes())

@@ -113,12 +113,13 @@ class ShelfTest {
         Files.writeString(folder.resolve("notes.png"), "not a picture");
         Files.writeString(folder.resolve("flat.svg"), svg("width='0' height='9'", ""));
         Files.writeString(
-                folder.resolve("bomb.svg"), "<!DOCTYPE a [<!ENTITY b 'c'>]>" + svg("width='9' height='9'", ""));
+                folder.resolve("bomb.svg"),
+                "<!DOCTYPE svg [<!ENTITY b '" + "c".repeat(900_000) + "'>]>" + svg("width='9' height='9'", "&b;&b;"));
         Files.write(folder.resolve("huge.svg"), (svg("width='9' height='9'", " ".repeat(5_100_000))).getBytes());
         Shelf shelf = new FolderShelf(List.of(folder));
         assertThatThrownBy(() -> shelf.mark("notes.png")).hasMessageContaining("notes.png", "kind that can be read");
-        assertThatThrownBy(() -> shelf.mark("flat.svg")).hasMessageContaining("no SVG with a size");
-        assertThatThrownBy(() -> shelf.mark("bomb.svg")).hasMessageContaining("defines entities");
+        assertThatThrownBy(() -> shelf.mark("flat.svg")).hasMessageContaining("no size that could be drawn");
+        assertThatThrownBy(() -> shelf.mark("bomb.svg")).hasMessageContaining("blow up");
         assertThatThrownBy(() -> shelf.mark("huge.svg")).hasMessageContaining("up to 5 MB");
         Mark sound = new TextMark("x", 0);
         assertThatThrownBy(() -> sound.draw(1_000_000, 0)).hasMessageContaining("too large to draw");

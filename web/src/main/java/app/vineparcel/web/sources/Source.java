@@ -1,7 +1,7 @@
 package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
-import app.vineparcel.core.codec.PictureFormat;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
@@ -60,7 +60,7 @@ public class Source {
     private @Nullable Long bytes;
 
     @Enumerated(EnumType.STRING)
-    private @Nullable PictureFormat format;
+    private @Nullable SourceFormat format;
 
     private @Nullable Integer width;
     private @Nullable Integer height;

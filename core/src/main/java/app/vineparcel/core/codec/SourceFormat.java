@@ -4,21 +4,24 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** The kinds of picture file that can be read, told by their first bytes, never by their name. */
-public enum PictureFormat {
+/** The kinds of file that can be read, told by their first bytes, never by their name. */
+public enum SourceFormat {
     JPEG("JPEG"),
     PNG("PNG"),
     TIFF("TIFF"),
     WEBP("WebP"),
     GIF("GIF"),
-    BMP("BMP");
+    BMP("BMP"),
+    SVG("SVG"),
+    PDF("PDF"),
+    OPENRASTER("OpenRaster");
 
     /** How many bytes {@link #of} wants to see. */
-    public static final int SIGNATURE_LENGTH = 12;
+    public static final int SIGNATURE_LENGTH = 4096;
 
     private final String title;
 
-    PictureFormat(String title) {
+    SourceFormat(String title) {
         this.title = title;
     }
 
@@ -28,7 +31,7 @@ public enum PictureFormat {
     }
 
     /** The format of a file that begins with these bytes. */
-    public static Optional<PictureFormat> of(byte[] start) {
+    public static Optional<SourceFormat> of(byte[] start) {
         if (begins(start, 0xff, 0xd8, 0xff)) {
             return Optional.of(JPEG);
         }
@@ -44,7 +47,29 @@ public enum PictureFormat {
         if (begins(start, 'G', 'I', 'F', '8')) {
             return Optional.of(GIF);
         }
-        return begins(start, 'B', 'M') ? Optional.of(BMP) : Optional.empty();
+        return begins(start, 'B', 'M') ? Optional.of(BMP) : document(start);
+    }
+
+    private static Optional<SourceFormat> document(byte[] start) {
+        String text = ascii(start, 0, start.length);
+        if (text.substring(0, Math.min(1024, text.length())).contains("%PDF-")) {
+            return Optional.of(PDF);
+        }
+        if (text.startsWith("PK\3\4") && text.contains("mimetypeimage/openraster")) {
+            return Optional.of(OPENRASTER);
+        }
+        boolean packed = begins(start, 0x1f, 0x8b);
+        return packed || text.contains("<svg") || text.contains(":svg") ? Optional.of(SVG) : Optional.empty();
+    }
+
+    /** Whether it is drawn from shapes, so that it has no pixels of its own. */
+    public boolean isVector() {
+        return this == SVG || this == PDF;
+    }
+
+    /** Whether it may hold more than one piece. */
+    public boolean isDocument() {
+        return isVector() || this == OPENRASTER || this == TIFF;
     }
 
     private static boolean begins(byte[] start, int... signature) {
@@ -56,6 +81,6 @@ public enum PictureFormat {
     }
 
     private static String ascii(byte[] bytes, int from, int length) {
-        return new String(bytes, from, length, StandardCharsets.US_ASCII);
+        return new String(bytes, from, length, StandardCharsets.ISO_8859_1);
     }
 }

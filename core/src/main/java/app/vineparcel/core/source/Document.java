@@ -1,0 +1,25 @@
+package app.vineparcel.core.source;
+
+import java.util.List;
+
+/** An opened document. Used by one thread at a time; to be closed after use. */
+public sealed interface Document extends AutoCloseable permits DrawnDocument, PixelDocument {
+
+    /** What it is made of, in its own order; at least one. */
+    List<Piece> pieces();
+
+    /** Named parts that can be pieces too, where somebody asks for them; the larger first. */
+    default List<Piece> objects() {
+        return List.of();
+    }
+
+    /** What can be kept out, in its own order. */
+    default List<Layer> layers() {
+        return List.of();
+    }
+
+    @Override
+    default void close() {
+        // most hold nothing
+    }
+}

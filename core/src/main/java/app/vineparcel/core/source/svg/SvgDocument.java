@@ -1,0 +1,176 @@
+package app.vineparcel.core.source.svg;
+
+import app.vineparcel.core.codec.pdf.PdfArt;
+import app.vineparcel.core.codec.pdf.SceneArt;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.source.Canvas;
+import app.vineparcel.core.source.DrawnDocument;
+import app.vineparcel.core.source.Layer;
+import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.Taking;
+import java.awt.Graphics2D;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Rectangle2D;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.apache.batik.gvt.GraphicsNode;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+
+/** An SVG: its artboards and named objects, in CSS px of its canvas. */
+public final class SvgDocument implements DrawnDocument {
+
+    private static final String OBJECT = "object:";
+
+    private final Document document;
+    private final SvgScene scene;
+    private final List<Layer> layers;
+    private final List<Artboard> artboards;
+    private final Map<String, Box> places = new HashMap<>();
+    private final Map<String, Element> objects = new HashMap<>();
+
+    private SvgDocument(Document document, SvgScene scene, List<Layer> layers, List<Artboard> artboards) {
+        this.document = document;
+        this.scene = scene;
+        this.layers = layers;
+        this.artboards = artboards;
+        artboards.forEach(artboard -> places.put(artboard.key(), artboard.box()));
+    }
+
+    /**
+     * Reads a document; what it keeps out is not in it.
+     *
+     * @param stem what a document without artboards is called
+     * @throws IOException with a reason in words
+     */
+    public static SvgDocument read(byte[] bytes, String stem, Taking taking) throws IOException {
+        Document document = SvgText.parse(bytes);
+        Element root = document.getDocumentElement();
+        SvgRules.check(root);
+        SvgForBatik.prepare(root);
+        List<Layer> layers = SvgLayers.of(root);
+        SvgLayers.keepOut(root, taking);
+        SvgScene scene = SvgScene.of(document, new SvgAgent());
+        return new SvgDocument(document, scene, layers, Artboard.all(root, scene, stem));
+    }
+
+    @Override
+    public List<Piece> pieces() {
+        return artboards.stream()
+                .map(a -> Piece.drawn(a.key(), a.name(), Piece.Kind.ARTBOARD, Extent.of(a.box()), Piece.CSS_PX))
+                .toList();
+    }
+
+    @Override
+    public List<Layer> layers() {
+        return layers;
+    }
+
+    @Override
+    public List<Piece> objects() {
+        List<Piece> found = new ArrayList<>();
+        for (Element element : SvgLayers.pickable(document.getDocumentElement())) {
+            Optional<Rectangle2D> box = scene.bounds(element);
+            if (box.isPresent()) {
+                String key = OBJECT + element.getAttribute("id");
+                remember(key, element, box.get());
+                found.add(Piece.drawn(
+                        key, Elements.name(element), Piece.Kind.OBJECT, Extent.of(places.get(key)), Piece.CSS_PX));
+            }
+        }
+        return found;
+    }
+
+    private void remember(String key, Element element, Rectangle2D box) {
+        objects.put(key, element);
+        places.put(key, new Box(box.getX(), box.getY(), box.getWidth(), box.getHeight()));
+    }
+
+    @Override
+    public Pixels draw(Piece piece, Box part, PixelSize size, OptionalInt matte) throws IOException {
+        Box place = place(piece.key());
+        return Canvas.draw(size, matte, graphics -> {
+            graphics.scale(size.width() / part.width(), size.height() / part.height());
+            graphics.translate(-part.x(), -part.y());
+            graphics.clip(new Rectangle2D.Double(part.x(), part.y(), part.width(), part.height()));
+            graphics.translate(-place.x(), -place.y());
+            paint(piece.key(), graphics);
+        });
+    }
+
+    private void paint(String key, Graphics2D graphics) {
+        Element object = objects.get(key);
+        if (object == null) {
+            scene.root().paint(graphics);
+            return;
+        }
+        GraphicsNode node = scene.node(object).orElseThrow();
+        graphics.transform(scene.parentTransform(object).orElseGet(AffineTransform::new));
+        node.paint(graphics);
+    }
+
+    @Override
+    public PdfArt art(Piece piece, int rasterPpi) throws IOException {
+        Box place = place(piece.key());
+        Box part = piece.onWhole(piece.size().box());
+        Element object = objects.get(piece.key());
+        return new SceneArt(
+                object == null ? scene.root() : scene.node(object).orElseThrow(),
+                object == null
+                        ? new AffineTransform()
+                        : scene.parentTransform(object).orElseThrow(),
+                new Box(place.x() + part.x(), place.y() + part.y(), part.width(), part.height()),
+                Piece.POINTS / Piece.CSS_PX,
+                rasterPpi);
+    }
+
+    /**
+     * A piece as an SVG of its own: the tree, and where on its canvas the piece lies.
+     *
+     * @param tree the whole document, not to be changed
+     * @param box of the piece, CSS px of the canvas
+     * @param object the one element that is meant; empty for all
+     * @param onCanvas from the coordinates within the outermost svg element to the canvas
+     */
+    public record Cut(Document tree, Box box, Optional<Element> object, AffineTransform onCanvas) {}
+
+    /** What an SVG of a piece is cut from. */
+    public Cut cut(Piece piece) throws IOException {
+        Box place = place(piece.key());
+        Box part = piece.onWhole(piece.size().box());
+        return new Cut(
+                document,
+                part.movedBy(place.x(), place.y()),
+                Optional.ofNullable(objects.get(piece.key())),
+                scene.viewTransform(document.getDocumentElement()));
+    }
+
+    /** The box on the canvas that an element's drawing fills; empty if it draws nothing. */
+    public Optional<Rectangle2D> bounds(Element element) {
+        return scene.bounds(element);
+    }
+
+    /** The tree of graphics, for drawing marks. */
+    public GraphicsNode graphics() {
+        return scene.root();
+    }
+
+    private Box place(String key) throws IOException {
+        if (!places.containsKey(key) && key.startsWith(OBJECT)) {
+            objects();
+        }
+        Box place = places.get(key);
+        if (place == null) {
+            throw new IOException("its piece “%s” is no longer in it.".formatted(key));
+        }
+        return place;
+    }
+}

@@ -1,0 +1,80 @@
+package app.vineparcel.core.source.svg;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.apache.batik.constants.XMLConstants;
+import org.w3c.dom.Attr;
+import org.w3c.dom.Element;
+import org.w3c.dom.Node;
+
+/**
+ * Brings a document into the form that the renderer understands: SVG 2 links written as SVG 1.1 has them, nothing that would reach out of
+ * the file, no scripts.
+ */
+final class SvgForBatik {
+
+    private static final Set<String> NEVER =
+            Set.of("script", "foreignObject", "animate", "animateTransform", "animateMotion", "animateColor", "set");
+
+    private SvgForBatik() {}
+
+    static void prepare(Element root) {
+        List<Element> all = new ArrayList<>();
+        Elements.each(root, all::add);
+        for (Element element : all) {
+            if (NEVER.contains(Elements.kind(element))) {
+                element.getParentNode().removeChild(element);
+            } else {
+                links(element);
+                references(element);
+                styles(element);
+            }
+        }
+        for (Node node = root.getOwnerDocument().getFirstChild(); node != null; ) {
+            Node next = node.getNextSibling();
+            if (node.getNodeType() == Node.PROCESSING_INSTRUCTION_NODE) {
+                node.getParentNode().removeChild(node);
+            }
+            node = next;
+        }
+    }
+
+    private static void links(Element element) {
+        String plain = element.getAttributeNS(null, "href");
+        String linked = element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        String href = plain.isEmpty() ? linked : plain;
+        if (href.isEmpty() || Elements.is(element, "a")) {
+            return;
+        }
+        boolean inside = href.startsWith("#") || href.startsWith("data:");
+        if (inside) {
+            element.setAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "xlink:href", href);
+        } else if (Set.of("image", "use", "feImage", "font-face-uri").contains(Elements.kind(element))) {
+            element.getParentNode().removeChild(element);
+        } else {
+            element.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        }
+    }
+
+    /** A marker that starts the other way round is a word of SVG 2 only. */
+    private static void references(Element element) {
+        if (Elements.is(element, "marker") && element.getAttribute("orient").equals("auto-start-reverse")) {
+            element.setAttribute("orient", "auto");
+        }
+    }
+
+    /** Style sheets from elsewhere are not fetched, and the renderer stops at a word that it does not know. */
+    private static void styles(Element element) {
+        if (Elements.is(element, "style")) {
+            element.setTextContent(element.getTextContent()
+                    .replaceAll("(?s)@import[^;]*;", "")
+                    .replaceAll("(?s)@font-face\\s*\\{[^}]*url\\(\\s*['\"]?(?!data:|#)[^}]*}", ""));
+        }
+        Attr style = element.getAttributeNode("style");
+        if (style != null && style.getValue().matches("(?s).*url\\(\\s*['\"]?(?!data:|#|'|\").*")) {
+            style.setValue(
+                    style.getValue().replaceAll("[\\w-]+\\s*:\\s*url\\(\\s*['\"]?(?!data:|#|'|\")[^)]*\\)[^;]*;?", ""));
+        }
+    }
+}

@@ -1,0 +1,101 @@
+package app.vineparcel.core.source.svg;
+
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.Map;
+import java.util.Set;
+import org.apache.batik.constants.XMLConstants;
+import org.w3c.dom.Element;
+import org.w3c.dom.Node;
+
+/**
+ * What a document may ask of us. Counts how many elements it has once every {@code use} stands for what it repeats, so that neither a
+ * circle nor an avalanche of references is ever drawn, and looks at the length of its attributes.
+ */
+final class SvgRules {
+
+    private static final long MOST_ELEMENTS = 2_000_000;
+    private static final int LONGEST_ATTRIBUTE = 8_000_000;
+
+    private final Map<String, Element> byId = new HashMap<>();
+    private final Map<Element, Long> counted = new HashMap<>();
+    private final Set<Element> open = new HashSet<>();
+
+    private SvgRules() {}
+
+    /**
+     * Looks a document over.
+     *
+     * @throws IOException with a reason in words if it breaks a rule
+     */
+    static void check(Element root) throws IOException {
+        SvgRules rules = new SvgRules();
+        Deque<Element> all = new ArrayDeque<>();
+        all.push(root);
+        while (!all.isEmpty()) {
+            Element element = all.pop();
+            rules.attributes(element);
+            children(element).forEachRemaining(all::push);
+        }
+        if (rules.count(root) > MOST_ELEMENTS) {
+            throw new IOException("its references repeat into more than two million elements.");
+        }
+    }
+
+    private void attributes(Element element) throws IOException {
+        for (int i = 0; i < element.getAttributes().getLength(); i++) {
+            Node attribute = element.getAttributes().item(i);
+            boolean picture = attribute.getNodeValue().startsWith("data:");
+            if (!picture && attribute.getNodeValue().length() > LONGEST_ATTRIBUTE) {
+                throw new IOException("an attribute “%s” has %d million characters; up to %d are read."
+                        .formatted(
+                                attribute.getNodeName(),
+                                attribute.getNodeValue().length() / 1_000_000,
+                                LONGEST_ATTRIBUTE / 1_000_000));
+            }
+        }
+        String id = element.getAttribute("id");
+        if (!id.isEmpty()) {
+            byId.putIfAbsent(id, element);
+        }
+    }
+
+    private long count(Element element) throws IOException {
+        Long known = counted.get(element);
+        if (known != null) {
+            return known;
+        }
+        if (!open.add(element)) {
+            throw new IOException("its element “%s” refers to itself.".formatted(element.getAttribute("id")));
+        }
+        long sum = 1;
+        for (Iterator<Element> inside = children(element); inside.hasNext(); ) {
+            sum += count(inside.next());
+        }
+        if (Elements.is(element, "use")) {
+            Element target = byId.get(reference(element));
+            sum += target == null ? 0 : count(target);
+        }
+        open.remove(element);
+        sum = Math.min(sum, MOST_ELEMENTS + 1);
+        counted.put(element, sum);
+        return sum;
+    }
+
+    /** The id that an element's link leads to within its document; empty if it leads nowhere in it. */
+    static String reference(Element element) {
+        String href = element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        if (href.isEmpty()) {
+            href = element.getAttributeNS(null, "href");
+        }
+        return href.startsWith("#") ? href.substring(1) : "";
+    }
+
+    private static Iterator<Element> children(Element parent) {
+        return Elements.in(parent).iterator();
+    }
+}

@@ -1,0 +1,131 @@
+package app.vineparcel.core.source.svg;
+
+import app.vineparcel.core.codec.ShippedFonts;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Dimension2D;
+import java.awt.geom.Rectangle2D;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.batik.bridge.BridgeContext;
+import org.apache.batik.bridge.BridgeException;
+import org.apache.batik.bridge.DocumentLoader;
+import org.apache.batik.bridge.GVTBuilder;
+import org.apache.batik.gvt.CompositeGraphicsNode;
+import org.apache.batik.gvt.GraphicsNode;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+
+/** A document as a tree of graphics, in CSS px from the upper left corner of its canvas, and which element became which node. */
+final class SvgScene {
+
+    static {
+        ShippedFonts.register();
+    }
+
+    private final GraphicsNode root;
+    private final Dimension2D size;
+    private final Map<Element, GraphicsNode> nodes;
+
+    private SvgScene(GraphicsNode root, Dimension2D size, Map<Element, GraphicsNode> nodes) {
+        this.root = root;
+        this.size = size;
+        this.nodes = nodes;
+    }
+
+    static SvgScene of(Document document, SvgAgent agent) throws IOException {
+        BridgeContext context = new BridgeContext(agent, new DocumentLoader(agent));
+        context.setDynamicState(BridgeContext.STATIC);
+        agent.setBridgeContext(context);
+        Builder builder = new Builder();
+        try {
+            GraphicsNode root = builder.build(context, document);
+            return new SvgScene(root, context.getDocumentSize(), builder.nodes);
+        } catch (StackOverflowError e) {
+            throw new IOException("its elements refer to each other in circles or lie too deep.", e);
+        } catch (RuntimeException e) {
+            throw new IOException("its drawing cannot be understood: " + firstLine(e), e);
+        }
+    }
+
+    private static String firstLine(RuntimeException e) {
+        String message = e instanceof BridgeException ? String.valueOf(e.getMessage()) : "it is damaged.";
+        List<String> lines =
+                message.lines().filter(line -> !line.contains("nowhere")).toList();
+        return lines.isEmpty() ? "it is damaged." : lines.get(0);
+    }
+
+    GraphicsNode root() {
+        return root;
+    }
+
+    double width() {
+        return size.getWidth();
+    }
+
+    double height() {
+        return size.getHeight();
+    }
+
+    /** What an element became; nothing where it draws nothing. */
+    Optional<GraphicsNode> node(Element element) {
+        return Optional.ofNullable(nodes.get(element));
+    }
+
+    /** From the coordinates within an element's parent to the canvas. */
+    Optional<AffineTransform> parentTransform(Element element) {
+        return node(element).map(node -> transformOf(node.getParent()));
+    }
+
+    /** From the coordinates within the outermost svg element's view box to the canvas. */
+    AffineTransform viewTransform(Element rootElement) {
+        return node(rootElement).map(SvgScene::transformOf).orElseGet(AffineTransform::new);
+    }
+
+    private static AffineTransform transformOf(GraphicsNode node) {
+        return node == null ? new AffineTransform() : node.getGlobalTransform();
+    }
+
+    /** The box on the canvas that an element's drawing fills. */
+    Optional<Rectangle2D> bounds(Element element) {
+        return node(element)
+                .map(node -> node.getTransformedBounds(
+                        node.getParent() == null
+                                ? new AffineTransform()
+                                : node.getParent().getGlobalTransform()))
+                .filter(box -> box.getWidth() > 0 && box.getHeight() > 0);
+    }
+
+    /** Builds the tree, remembers what became of which element, and goes on behind an element that cannot be understood. */
+    private static final class Builder extends GVTBuilder {
+
+        private final Map<Element, GraphicsNode> nodes = new HashMap<>();
+
+        @Override
+        public GraphicsNode build(BridgeContext context, Document document) {
+            GraphicsNode built = super.build(context, document);
+            GraphicsNode canvas =
+                    (GraphicsNode) ((CompositeGraphicsNode) built).getChildren().get(0);
+            nodes.put(document.getDocumentElement(), canvas);
+            return built;
+        }
+
+        @Override
+        protected void buildGraphicsNode(BridgeContext context, Element element, CompositeGraphicsNode parent) {
+            int before = parent.getChildren().size();
+            try {
+                super.buildGraphicsNode(context, element, parent);
+            } catch (BridgeException | IllegalArgumentException | IllegalStateException | NullPointerException broken) {
+                // an element in error is not drawn (SVG 2, 2.5.3); its neighbours are
+                System.getLogger(SvgScene.class.getName())
+                        .log(System.Logger.Level.DEBUG, "an element is left out", broken);
+            }
+            if (parent.getChildren().size() > before) {
+                nodes.put(element, (GraphicsNode)
+                        parent.getChildren().get(parent.getChildren().size() - 1));
+            }
+        }
+    }
+}

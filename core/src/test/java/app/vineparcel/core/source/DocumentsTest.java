@@ -1,0 +1,210 @@
+package app.vineparcel.core.source;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.testing.Documents;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What documents are made of, what their pieces look like, and what is refused. */
+class DocumentsTest {
+
+    private static final SourceReader READER = new SourceReader(SourceReader.USUAL_BUDGET);
+
+    @TempDir
+    Path folder;
+
+    private Path file(String name, byte[] content) throws Exception {
+        return Files.write(folder.resolve(name), content);
+    }
+
+    private Path svg(String inner) throws Exception {
+        return file("art.svg", inner.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static Pixels drawn(Path file, String piece, Taking taking, int width, int height) throws Exception {
+        try (Document document = READER.document(file, taking)) {
+            Piece wanted = document.pieces().stream()
+                    .filter(p -> p.name().equals(piece))
+                    .findFirst()
+                    .orElseThrow();
+            return READER.draw(
+                    file,
+                    (DrawnDocument) document,
+                    wanted,
+                    wanted.size().box(),
+                    new PixelSize(width, height),
+                    OptionalInt.of(0xffffff));
+        }
+    }
+
+    private static int rgb(Pixels pixels, int x, int y) {
+        return pixels.sample(x, y, 0) << 16 | pixels.sample(x, y, 1) << 8 | pixels.sample(x, y, 2);
+    }
+
+    @Test
+    void views_of_an_svg_are_its_artboards() throws Exception {
+        Path file = file("jar.svg", Documents.svg());
+        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Front label", "seal");
+        assertThat(contents.pieces()).extracting(Piece::key).containsExactly("label", "seal");
+        assertThat(contents.pieces().get(0).pixels()).isEqualTo(new PixelSize(200, 200));
+        assertThat(contents.layers())
+                .filteredOn(layer -> layer.helper().isPresent())
+                .extracting(Layer::name)
+                .containsExactly("die-line");
+    }
+
+    @Test
+    void a_piece_is_drawn_at_its_size_from_its_own_corner() throws Exception {
+        Path file = file("jar.svg", Documents.svg());
+        Pixels seal = drawn(file, "seal", Taking.PLAIN, 800, 800);
+        assertThat(rgb(seal, 400, 400)).isEqualTo(0xa23b4a);
+        assertThat(rgb(seal, 5, 5)).isEqualTo(0xffffff);
+        long between = java.util.stream.IntStream.range(0, 800)
+                .map(x -> seal.sample(x, 150, 1))
+                .filter(g -> g > 0x3b && g < 0xff)
+                .count();
+        assertThat(between)
+                .as("soft steps where a row cuts the circle's outline")
+                .isBetween(2L, 8L);
+    }
+
+    @Test
+    void what_is_kept_out_is_not_drawn() throws Exception {
+        Path file = file("jar.svg", Documents.svg());
+        assertThat(rgb(drawn(file, "Front label", Taking.PLAIN, 200, 200), 2, 100))
+                .isEqualTo(0xff00ff);
+        Taking clean = new Taking(PageBox.CROP, Set.of("Die-Line"));
+        assertThat(rgb(drawn(file, "Front label", clean, 200, 200), 2, 100)).isNotEqualTo(0xff00ff);
+    }
+
+    @Test
+    void a_nested_svg_in_millimetres_is_an_artboard() throws Exception {
+        Path file = svg(
+                """
+                <svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="50mm" viewBox="0 0 200 100">
+                <svg id="one" x="10" y="10" width="50" height="50" viewBox="0 0 5 5"><rect width="5" height="5"/></svg></svg>""");
+        Piece one = READER.contents(file, Taking.PLAIN).pieces().get(0);
+        assertThat(one.name()).isEqualTo("one");
+        assertThat(one.size().width()).isCloseTo(25 / 25.4 * 96, within(0.001));
+    }
+
+    @Test
+    void named_objects_are_found_on_demand_groups_first() throws Exception {
+        Path file = file("jar.svg", Documents.svg());
+        assertThat(READER.objects(file, Taking.PLAIN))
+                .extracting(Piece::name)
+                .containsExactly("front", "round", "die-line");
+    }
+
+    @Test
+    void pages_are_seen_as_they_are_turned() throws Exception {
+        Path file = file("list.pdf", Documents.pdf());
+        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Page 1", "Page 2");
+        assertThat(contents.pieces())
+                .extracting(Piece::pixels)
+                .containsExactly(new PixelSize(200, 100), new PixelSize(100, 300));
+        Pixels second = drawn(file, "Page 2", Taking.PLAIN, 200, 600);
+        assertThat(rgb(second, 10, 10))
+                .as("the lower left corner is upper left after a quarter turn")
+                .isEqualTo(0xcc331a);
+        assertThat(rgb(second, 10, 590)).isEqualTo(0xffffff);
+    }
+
+    @Test
+    void layers_of_an_openraster_are_blended() throws Exception {
+        Path file = file("poster.ora", Documents.openRaster());
+        try (Document document = READER.document(file, Taking.PLAIN)) {
+            Pixels merged = READER.open(
+                            file, (PixelDocument) document, document.pieces().get(0))
+                    .pixels();
+            assertThat(rgb(merged, 2, 2)).isEqualTo(0xffffff);
+            assertThat(merged.sample(15, 15, 0))
+                    .as("half of 255 and half of 128")
+                    .isCloseTo(192, within(1));
+            assertThat(document.objects()).extracting(Piece::name).containsExactly("Die-line", "Square", "Photo");
+        }
+    }
+
+    @Test
+    void a_region_is_a_part_of_its_piece() throws Exception {
+        Path file = file("jar.svg", Documents.svg());
+        try (Document document = READER.document(file, Taking.PLAIN)) {
+            Piece region = document.pieces().get(1).region("middle", new Box(90, 90, 20, 20));
+            Pixels middle = READER.draw(
+                    file,
+                    (DrawnDocument) document,
+                    region,
+                    region.onWhole(region.size().box()),
+                    new PixelSize(40, 40),
+                    OptionalInt.empty());
+            assertThat(rgb(middle, 0, 0)).isEqualTo(0xa23b4a);
+            assertThat(rgb(middle, 39, 39)).isEqualTo(0xa23b4a);
+        }
+    }
+
+    @Test
+    @Timeout(60)
+    void hostile_files_are_refused_in_words() throws Exception {
+        StringBuilder bomb = new StringBuilder("<!DOCTYPE svg [<!ENTITY a0 'ha'>");
+        for (int i = 1; i < 12; i++) {
+            bomb.append("<!ENTITY a").append(i).append(" '");
+            bomb.append(("&a" + (i - 1) + ";").repeat(10)).append("'>");
+        }
+        bomb.append("]><svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><text>&a11;</text></svg>");
+        refused(file("bomb.svg", bomb.toString().getBytes(StandardCharsets.UTF_8)), "blow up");
+
+        String path = "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><path d='"
+                + "M1 1L2 2 ".repeat(1_200_000) + "'/></svg>";
+        refused(svg(path), "10 million characters");
+
+        refused(
+                svg("<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'>"
+                        + "<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/></g></svg>"),
+                "refers to itself");
+
+        refused(
+                svg("<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'>" + "<g>".repeat(900)
+                        + "</g>".repeat(900) + "</svg>"),
+                "deep");
+
+        byte[] pdf = Documents.pdf();
+        refused(file("cut.pdf", java.util.Arrays.copyOf(pdf, 200)), "damaged");
+
+        refused(
+                file(
+                        "out.ora",
+                        Documents.zip(Map.of(
+                                "../evil.png",
+                                new byte[10],
+                                "stack.xml",
+                                "<image/>".getBytes(StandardCharsets.UTF_8)))),
+                "leads out of it");
+
+        refused(file("bomb.ora", Documents.zip(Map.of("stack.xml", new byte[40_000_000]))), "stack.xml");
+    }
+
+    private static void refused(Path file, String words) {
+        assertThatThrownBy(() -> READER.contents(file, Taking.PLAIN))
+                .as(file.getFileName().toString())
+                .isInstanceOfSatisfying(
+                        ProblemException.class, e -> assertThat(e.problem().sentence())
+                                .startsWith(file.getFileName() + ": ")
+                                .contains(words));
+    }
+}
