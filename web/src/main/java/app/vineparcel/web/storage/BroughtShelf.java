@@ -151,8 +151,17 @@ public class BroughtShelf implements Shelf {
     }
 
     private String mark(String name, Path file) throws ProblemException {
-        FolderShelf.read(name, file).draw(64, 0);
-        return name;
+        try {
+            FolderShelf.read(name, file).draw(64, 0);
+            return name;
+        } catch (IOException e) {
+            throw new ProblemException(
+                    new Problem.Unreadable(
+                            name,
+                            "The mark cannot be drawn: " + e.getMessage(),
+                            "Use a PNG with transparency or an SVG of shapes."),
+                    e);
+        }
     }
 
     private static void discard(Path part) {
