@@ -11,8 +11,10 @@ import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.source.FolderShelf;
+import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.Taking;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.PrintWriter;
@@ -23,6 +25,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -70,6 +73,28 @@ public final class RenderCommand implements Callable<Integer> {
                     "A folder of ICC profiles and marks that recipes name; the recipe's own folder is looked in too.")
     private List<Path> shelves = List.of();
 
+    @Option(
+            names = "--piece",
+            arity = "1",
+            paramLabel = "NAME",
+            description = "A piece of a document: its name, its number, a range such as 1-3, or a name with * and ?."
+                    + " May be given several times; all pieces unless given.")
+    private List<String> wanted = List.of();
+
+    @Option(
+            names = "--page-box",
+            paramLabel = "BOX",
+            description = "Which box of a PDF page counts: crop, trim, bleed or media (${DEFAULT-VALUE}).")
+    private PageBox pageBox = PageBox.CROP;
+
+    @Option(
+            names = "--keep-out",
+            arity = "1",
+            paramLabel = "LAYER",
+            description = "The name of a layer, group or spot colour of a document that is not to be rendered;"
+                    + " may be given several times.")
+    private List<String> keptOut = List.of();
+
     @Option(names = "--plan", description = "Print what would be made and render nothing.")
     private boolean planOnly;
 
@@ -88,7 +113,7 @@ public final class RenderCommand implements Callable<Integer> {
             description = "Refuse sources of more million pixels (${DEFAULT-VALUE}).")
     private long pixelLimit = SourceReader.USUAL_BUDGET / 1_000_000;
 
-    @Parameters(arity = "1..*", paramLabel = "SOURCE", description = "Picture files, or folders of them.")
+    @Parameters(arity = "1..*", paramLabel = "SOURCE", description = "Pictures and documents, or folders of them.")
     private List<Path> sources = List.of();
 
     @Spec
@@ -111,6 +136,7 @@ public final class RenderCommand implements Callable<Integer> {
                         new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out)),
                         true,
                         java.nio.charset.StandardCharsets.UTF_8))
+                .setCaseInsensitiveEnumValuesAllowed(true)
                 .setUsageHelpAutoWidth(true);
     }
 
@@ -126,9 +152,13 @@ public final class RenderCommand implements Callable<Integer> {
         SourceReader reader = new SourceReader(pixelLimit * 1_000_000);
         SourceList list;
         try {
-            list = SourceList.of(sources, reader);
+            list = SourceList.of(sources, reader, new PieceFilter(wanted), new Taking(pageBox, Set.copyOf(keptOut)));
         } catch (IOException e) {
             return refused("A source folder cannot be read: " + e.getMessage());
+        }
+        if (list.isEmpty()) {
+            return refused(
+                    "Nothing to render: no piece is called like that, or the folders hold no pictures or documents.");
         }
         Shelf shelf = shelf();
         Plan plan = new Planner("", LocalDate.now(clock), shelf).plan(list.pieces(), columns.get());

@@ -3,8 +3,9 @@ package app.vineparcel.cli;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
-import app.vineparcel.core.source.SourceInfo;
+import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.Taking;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,19 +25,35 @@ import java.util.stream.Stream;
  */
 record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
 
-    private static final Set<String> ENDINGS = Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp");
+    private static final Set<String> ENDINGS =
+            Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp", "svg", "svgz", "pdf", "ora");
 
     /** A source that cannot be read. */
     record Unreadable(Path file, Problem problem) {}
 
-    static SourceList of(List<Path> named, SourceReader reader) throws IOException {
+    /**
+     * Looks into the sources.
+     *
+     * @param filter which pieces of documents are wanted
+     * @param taking how documents are taken
+     */
+    static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, Taking taking) throws IOException {
         List<PlanPiece> pieces = new ArrayList<>();
         List<Unreadable> unreadable = new ArrayList<>();
         for (Path file : files(named)) {
             try {
-                SourceInfo info = reader.inspect(file);
-                pieces.add(
-                        new PlanPiece(file.toString(), file, info.stem(), info, Optional.empty(), pieces.size() + 1));
+                SourceReader.Contents contents = reader.contents(file, taking);
+                boolean document = contents.info().format().isDocument();
+                for (Piece piece : document ? filter.of(contents.pieces()) : contents.pieces()) {
+                    pieces.add(new PlanPiece(
+                            file.toString(),
+                            file,
+                            piece.name(),
+                            contents.info(),
+                            Optional.empty(),
+                            pieces.size() + 1,
+                            new PlanPiece.Part(piece, taking, contents.layers(), Optional.empty())));
+                }
             } catch (ProblemException e) {
                 unreadable.add(new Unreadable(file, e.problem()));
             }
@@ -65,5 +82,10 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
         String name = file.getFileName().toString();
         return !name.startsWith(".")
                 && ENDINGS.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
+    }
+
+    /** Whether there is neither. */
+    boolean isEmpty() {
+        return pieces.isEmpty() && unreadable.isEmpty();
     }
 }

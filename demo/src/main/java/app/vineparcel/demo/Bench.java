@@ -87,7 +87,8 @@ public final class Bench {
             Path file = sources.resolve(picture.path());
             SourceInfo info = reader.inspect(file);
             pixels += info.size().pixels();
-            pieces.add(new PlanPiece("", file, info.stem(), info, Optional.of(FocalPoint.CENTRE), pieces.size() + 1));
+            pieces.add(
+                    PlanPiece.picture("", file, info.stem(), info, Optional.of(FocalPoint.CENTRE), pieces.size() + 1));
         }
         List<PlanColumn> columns = new ArrayList<>();
         for (String recipe : RECIPES) {

@@ -4,7 +4,14 @@ import java.util.Locale;
 import java.util.OptionalInt;
 
 /** The kind of file a rendition becomes, with what can be chosen about it. */
-public sealed interface OutputFormat {
+public sealed interface OutputFormat
+        permits OutputFormat.Jpeg,
+                OutputFormat.Png,
+                OutputFormat.Gif,
+                OutputFormat.Avif,
+                OutputFormat.Webp,
+                OutputFormat.Tiff,
+                VectorFormat {
 
     /** As in a recipe's {@code format.type}, and the ending of the file's name where it has no shorter one. */
     String type();
@@ -21,6 +28,11 @@ public sealed interface OutputFormat {
 
     /** Whether the format can keep transparency. */
     boolean keepsAlpha();
+
+    /** Whether it holds shapes, so that one file serves every size. */
+    default boolean isVector() {
+        return false;
+    }
 
     /** Bits a sample that are written. */
     default int depth() {

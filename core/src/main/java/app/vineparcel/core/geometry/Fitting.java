@@ -18,14 +18,23 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
 
     /** Frames a piece of that extent about that focal point. */
     public Framing frame(Extent piece, FocalPoint focus) {
+        return sizing instanceof Sizing.Print print
+                ? new Fitting(crop, print.inPixels(), enlarge)
+                        .exact(piece, focus)
+                        .rounded()
+                : exact(piece, focus).rounded();
+    }
+
+    /** The same without rounding anything; a size on paper is met exactly. */
+    public ExactFraming exact(Extent piece, FocalPoint focus) {
         Box whole = crop.map(aspect -> aspect.largestIn(piece.box(), focus)).orElse(piece.box());
         if (sizing instanceof Sizing.Boxed boxed) {
-            return boxed(boxed, whole, piece, focus);
+            return boxed(boxed.fit(), new Extent(boxed.width(), boxed.height()), whole, piece, focus);
         }
         if (sizing instanceof Sizing.Print print) {
-            return boxed(print.inPixels(), whole, piece, focus);
+            return boxed(print.fit(), print.exactPixels(), whole, piece, focus);
         }
-        return plain(whole, scaled(whole, factor(whole)));
+        return plain(whole, factor(whole));
     }
 
     private double factor(Box whole) {
@@ -50,25 +59,20 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
         };
     }
 
-    private Framing boxed(Sizing.Boxed box, Box whole, Extent piece, FocalPoint focus) {
+    private ExactFraming boxed(Sizing.BoxFit fit, Extent box, Box whole, Extent piece, FocalPoint focus) {
         double across = box.width() / whole.width();
         double down = box.height() / whole.height();
-        return switch (box.fit()) {
-            case INSIDE -> plain(whole, scaled(whole, limited(Math.min(across, down)), box));
+        return switch (fit) {
+            case INSIDE -> plain(whole, limited(Math.min(across, down)));
             case FILL -> {
                 Box shown = new Aspect(box.width(), box.height()).largestIn(whole, focusWithin(whole, piece, focus));
-                yield plain(shown, scaled(shown, limited(box.width() / shown.width()), box));
+                yield plain(shown, limited(box.width() / shown.width()));
             }
-            case PAD -> {
-                PixelSize content = scaled(whole, limited(Math.min(across, down)), box);
-                yield new Framing(whole, content, new PixelSize(box.width(), box.height()));
+            case PAD -> new ExactFraming(whole, Extent.of(whole).times(limited(Math.min(across, down))), box);
+            case STRETCH -> {
+                Extent size = new Extent(whole.width() * limited(across), whole.height() * limited(down));
+                yield new ExactFraming(whole, size, size);
             }
-            case STRETCH ->
-                plain(
-                        whole,
-                        new PixelSize(
-                                rounded(whole.width() * limited(across), box.width()),
-                                rounded(whole.height() * limited(down), box.height())));
         };
     }
 
@@ -87,21 +91,8 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
         return enlarge ? factor : Math.min(1, factor);
     }
 
-    private static Framing plain(Box crop, PixelSize size) {
-        return new Framing(crop, size, size);
-    }
-
-    private static PixelSize scaled(Box box, double factor) {
-        return new PixelSize(
-                rounded(box.width() * factor, Integer.MAX_VALUE), rounded(box.height() * factor, Integer.MAX_VALUE));
-    }
-
-    private static PixelSize scaled(Box box, double factor, Sizing.Boxed limit) {
-        return new PixelSize(
-                rounded(box.width() * factor, limit.width()), rounded(box.height() * factor, limit.height()));
-    }
-
-    private static int rounded(double length, int limit) {
-        return (int) Math.max(1, Math.min(limit, Math.round(length)));
+    private static ExactFraming plain(Box crop, double factor) {
+        Extent size = Extent.of(crop).times(factor);
+        return new ExactFraming(crop, size, size);
     }
 }

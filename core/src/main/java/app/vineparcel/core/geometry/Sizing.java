@@ -3,6 +3,33 @@ package app.vineparcel.core.geometry;
 /** How large a rendition shall be: the size clause of a recipe. All lengths are px unless they say otherwise. */
 public sealed interface Sizing {
 
+    /** So many times that large. */
+    default Sizing times(double density) {
+        if (density == 1) {
+            return this;
+        }
+        if (this instanceof Edge edge) {
+            return new Edge(edge.side(), times(edge.px(), density));
+        }
+        if (this instanceof Boxed box) {
+            return new Boxed(box.fit(), times(box.width(), density), times(box.height(), density));
+        }
+        if (this instanceof Scaled scaled) {
+            return new Scaled(Math.min(64, scaled.factor() * density));
+        }
+        if (this instanceof Megapixels area) {
+            return new Megapixels(Math.min(1000, area.mp() * density * density));
+        }
+        if (this instanceof Print print) {
+            return new Print(print.fit(), print.width(), print.height(), print.unit(), times(print.ppi(), density));
+        }
+        return new Scaled(density);
+    }
+
+    private static int times(int px, double density) {
+        return (int) Math.max(1, Math.round(px * density));
+    }
+
     /** As many pixels as the piece has. */
     record Original() implements Sizing {}
 
@@ -71,6 +98,11 @@ public sealed interface Sizing {
         /** The same as a box in px. */
         public Boxed inPixels() {
             return new Boxed(fit, px(width), px(height));
+        }
+
+        /** The same without rounding. */
+        public Extent exactPixels() {
+            return new Extent(unit.toPixels(width, ppi), unit.toPixels(height, ppi));
         }
 
         private int px(double length) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.naming;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Optional;
@@ -14,6 +15,7 @@ import java.util.Optional;
  * @param assignment the assignment's name, or empty
  * @param width of the rendition, px
  * @param height of the rendition, px
+ * @param density how many times the plain size it has
  * @param format the format's word
  * @param number the piece's place in the run, from 1
  * @param today the day of the run
@@ -27,7 +29,19 @@ public record NameFields(
         String assignment,
         int width,
         int height,
+        double density,
         String format,
         int number,
         LocalDate today,
-        Optional<LocalDateTime> shot) {}
+        Optional<LocalDateTime> shot) {
+
+    /** {@code 1x}, {@code 2x}, {@code 0.5x}. */
+    public String scale() {
+        return BigDecimal.valueOf(density).stripTrailingZeros().toPlainString() + "x";
+    }
+
+    /** Nothing at the plain size, {@code @2x} at two. */
+    public String densityMark() {
+        return density == 1 ? "" : "@" + scale();
+    }
+}

@@ -2,6 +2,7 @@ package app.vineparcel.core.naming;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * Where a rendition goes: folder and name, each a {@link Template}. Slashes make folders only where the template itself has
@@ -54,6 +55,11 @@ public final class PathTemplate {
             }
         }
         return levels;
+    }
+
+    /** All of its templates. */
+    public Stream<Template> templates() {
+        return Stream.concat(folders.stream(), Stream.of(name));
     }
 
     /** The same path below another folder. */

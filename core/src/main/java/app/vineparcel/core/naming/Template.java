@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 
 /**
  * Text with fields in braces, such as {@code {stem|kebab}-{width}}: a field's name, an optional format after a colon, then any
@@ -17,7 +18,8 @@ import java.util.function.UnaryOperator;
 public final class Template {
 
     private static final String FIELDS =
-            "stem, piece, recipe, channel, assignment, width, height, format, n, date, shot";
+            "stem, piece, recipe, channel, assignment, width, height, scale, density, format, n, date, shot";
+    private static final Pattern DENSITY = Pattern.compile("\\{\\s*(scale|density)\\b");
     private static final String FILTERS = "lower, upper, kebab, ascii";
     private static final String USUAL_DATE = "yyyy-MM-dd";
 
@@ -96,6 +98,8 @@ public final class Template {
             case "assignment" -> NameFields::assignment;
             case "width" -> fields -> String.valueOf(fields.width());
             case "height" -> fields -> String.valueOf(fields.height());
+            case "scale" -> NameFields::scale;
+            case "density" -> NameFields::densityMark;
             case "format" -> NameFields::format;
             case "n" -> number(format);
             case "date" -> {
@@ -157,6 +161,11 @@ public final class Template {
         StringBuilder filled = new StringBuilder();
         parts.forEach(part -> filled.append(part.of(fields)));
         return filled.toString();
+    }
+
+    /** Whether it says how dense the rendition is. */
+    public boolean tellsDensity() {
+        return DENSITY.matcher(text.replace("{{", "")).find();
     }
 
     /** The template as it was written. */

@@ -9,6 +9,11 @@ package app.vineparcel.core.plan;
  */
 public record Finding(Level level, String code, String message) {
 
+    /** The same where it has to be said which piece is meant. */
+    Finding of(String piece) {
+        return new Finding(level, code, "“%s”: %s".formatted(piece, message));
+    }
+
     /** How much a finding matters. */
     public enum Level {
         /** The rendition cannot be made. */

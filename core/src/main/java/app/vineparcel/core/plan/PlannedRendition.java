@@ -1,41 +1,55 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.geometry.Fitting;
+import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.Taking;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
 /**
  * One file that will be made.
  *
- * @param piece of what
+ * @param piece of what; the first where there are several
  * @param column by which recipe
  * @param framing which part of the piece, at how many pixels
  * @param path where it goes, relative to the destination, with {@code /} between folders
  * @param predictedBytes about how heavy it will be
  * @param findings what preflight noticed
+ * @param pages all of its pieces in order, if it is made of several
  */
 public record PlannedRendition(
-        PlanPiece piece, PlanColumn column, Framing framing, String path, long predictedBytes, List<Finding> findings) {
+        PlanPiece piece,
+        PlanColumn column,
+        Framing framing,
+        String path,
+        long predictedBytes,
+        List<Finding> findings,
+        List<PlanPiece> pages) {
 
     /** Whether which part is shown depends on a focal point that nobody gave; sizes never do. */
     public boolean needsFocus() {
-        PixelSize whole = piece.info().size();
-        return piece.focus().isEmpty() && !framing.crop().isWholeOf(whole);
+        return piece.focus().isEmpty()
+                && piece.canSuggestFocus()
+                && !framing.crop().isWholeOf(piece.piece().pixels());
     }
 
     /** The framing about a focal point that was found since. */
     public Framing framing(Optional<FocalPoint> found) {
-        Recipe recipe = column.recipe();
-        return found.map(focus -> new Fitting(
-                                recipe.crop(),
-                                recipe.size().sizing(),
-                                recipe.size().enlarge())
-                        .frame(piece.info().size(), focus))
+        return found.map(focus -> Frames.of(piece, column).frame(piece.piece().size(), focus))
                 .orElse(framing);
+    }
+
+    /** A page's framing before it is rounded to pixels. */
+    public ExactFraming exact(PlanPiece page) {
+        return Frames.of(page, column).exact(page.piece().size(), page.focus().orElse(FocalPoint.CENTRE));
+    }
+
+    /** How the source of a page is taken, without what the channel keeps out. */
+    public Taking taking(PlanPiece page) {
+        return page.part().taking().without(column.rules().keptOut());
     }
 
     /** The rendition's size, px. */
@@ -49,8 +63,8 @@ public record PlannedRendition(
     }
 
     PlannedRendition with(Finding finding) {
-        List<Finding> all = new java.util.ArrayList<>(findings);
+        List<Finding> all = new ArrayList<>(findings);
         all.add(finding);
-        return new PlannedRendition(piece, column, framing, path, predictedBytes, List.copyOf(all));
+        return new PlannedRendition(piece, column, framing, path, predictedBytes, List.copyOf(all), pages);
     }
 }

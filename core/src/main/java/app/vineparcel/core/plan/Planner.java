@@ -1,26 +1,21 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.geometry.Fitting;
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
-import app.vineparcel.core.naming.NameFields;
-import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
-import java.text.Normalizer;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 
 /** Works out what a recipe makes of a piece: its crop, size, path, weight and findings. Used by one thread, for one plan. */
 public final class Planner {
 
-    private final String assignment;
-    private final LocalDate today;
+    private final PathPlan paths;
     private final Preflight preflight;
 
     /**
@@ -32,45 +27,83 @@ public final class Planner {
      */
     public Planner(String assignment, LocalDate today, Shelf shelf) {
         this.preflight = new Preflight(shelf);
-        this.assignment = assignment;
-        this.today = today;
+        this.paths = new PathPlan(assignment, today);
     }
 
-    /** One rendition. */
+    /** One rendition of one piece, at the column's density. */
     public PlannedRendition plan(PlanPiece piece, PlanColumn column) {
+        return plan(piece, piece.name(), column, List.of());
+    }
+
+    private PlannedRendition plan(PlanPiece piece, String name, PlanColumn column, List<PlanPiece> pages) {
         Recipe recipe = column.recipe();
-        Framing framing = new Fitting(
-                        recipe.crop(), recipe.size().sizing(), recipe.size().enlarge())
-                .frame(piece.info().size(), piece.focus().orElse(FocalPoint.CENTRE));
-        NameFields fields = new NameFields(
-                piece.info().stem(),
-                piece.name(),
-                recipe.title(),
-                column.channel(),
-                assignment,
-                framing.canvas().width(),
-                framing.canvas().height(),
-                recipe.format().type(),
-                piece.number(),
-                today,
-                piece.info().facts().taken());
-        List<Finding> findings = new ArrayList<>(preflight.findings(piece.info(), recipe, framing));
+        Framing framing = Frames.of(piece, column)
+                .frame(piece.piece().size(), piece.focus().orElse(FocalPoint.CENTRE));
+        List<Finding> findings = new ArrayList<>(preflight.findings(piece, column, framing));
+        String path;
+        try {
+            path = paths.path(piece, name, column, framing.canvas());
+        } catch (TemplateException e) {
+            findings.add(new Finding(
+                    Finding.Level.BLOCKER,
+                    "bad-template",
+                    "The name or folder cannot be used: " + e.getMessage() + "."));
+            path = piece.info().stem() + "." + recipe.format().ending();
+        }
         return new PlannedRendition(
                 piece,
                 column,
                 framing,
-                path(column, fields, findings),
+                path,
                 Math.min(
-                        WeightModel.bytes(recipe.format(), framing.canvas()),
+                        WeightModel.bytes(
+                                recipe.format(), framing.canvas(), piece.piece().isDrawn()),
                         recipe.maxBytes().orElse(Long.MAX_VALUE)),
-                List.copyOf(findings));
+                List.copyOf(findings),
+                pages);
     }
 
-    /** All pieces through all columns; renditions that would overwrite one another are found. */
+    /** One file of several pieces, in their order; at least one. */
+    public PlannedRendition combined(List<PlanPiece> pieces, PlanColumn column) {
+        PlanPiece first = pieces.get(0);
+        List<PlannedRendition> pages =
+                pieces.stream().map(piece -> plan(piece, column)).toList();
+        PlannedRendition all = plan(first, first.info().stem(), column, List.copyOf(pieces));
+        List<Finding> findings = pages.stream()
+                .flatMap(page -> page.findings().stream()
+                        .map(finding -> finding.of(page.piece().name())))
+                .distinct()
+                .toList();
+        return new PlannedRendition(
+                first,
+                column,
+                all.framing(),
+                all.path(),
+                pages.stream().mapToLong(PlannedRendition::predictedBytes).sum(),
+                findings,
+                all.pages());
+    }
+
+    /** All pieces through all columns, in every density; renditions that would overwrite one another are found. */
     public Plan plan(List<PlanPiece> pieces, List<PlanColumn> columns) {
         List<PlannedRendition> renditions = new ArrayList<>();
-        pieces.forEach(piece -> columns.forEach(column -> renditions.add(plan(piece, column))));
+        for (PlanPiece piece : pieces) {
+            for (PlanColumn column : columns) {
+                if (combines(column)) {
+                    if (piece == pieces.get(0)) {
+                        renditions.add(combined(pieces, column));
+                    }
+                } else {
+                    column.ladder().forEach(step -> renditions.add(plan(piece, step)));
+                }
+            }
+        }
         return withoutCollisions(renditions);
+    }
+
+    /** Whether a column puts all pieces into one file. */
+    public static boolean combines(PlanColumn column) {
+        return column.recipe().format() instanceof VectorFormat.Pdf pdf && pdf.combine();
     }
 
     /** A plan of these renditions in which every one but the first on the same path is blocked. */
@@ -78,41 +111,28 @@ public final class Planner {
         Map<String, PlannedRendition> taken = new HashMap<>();
         List<PlannedRendition> checked = new ArrayList<>();
         for (PlannedRendition rendition : renditions) {
-            PlannedRendition first = taken.putIfAbsent(sameFile(rendition.path()), rendition);
+            PlannedRendition first = taken.putIfAbsent(PathPlan.sameFile(rendition.path()), rendition);
             checked.add(first == null ? rendition : rendition.with(collision(first, rendition)));
         }
         return new Plan(checked);
     }
 
     private static Finding collision(PlannedRendition first, PlannedRendition second) {
+        boolean sameRecipe = first.column().recipe().equals(second.column().recipe());
         return new Finding(
                 Finding.Level.BLOCKER,
                 "same-path",
-                "“%s” by “%s” is already to be written to %s. Put {width}, {recipe} or {n} into the name of “%s”."
+                "“%s” by “%s” is already to be written to %s. Put %s into the name of “%s”."
                         .formatted(
                                 first.piece().name(),
                                 first.column().recipe().title(),
                                 first.path(),
+                                sameRecipe
+                                                && !first.piece()
+                                                        .name()
+                                                        .equals(second.piece().name())
+                                        ? "{piece} or {n}"
+                                        : "{width}, {recipe} or {n}",
                                 second.column().recipe().title()));
-    }
-
-    /** What common file systems take for the same name: without regard to case or Unicode form. */
-    private static String sameFile(String path) {
-        return Normalizer.normalize(path, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
-    }
-
-    private static String path(PlanColumn column, NameFields fields, List<Finding> findings) {
-        Recipe recipe = column.recipe();
-        try {
-            return PathTemplate.parse(recipe.folder(), recipe.name())
-                    .below(PathTemplate.folders(column.folder()))
-                    .expand(fields, recipe.format().ending());
-        } catch (TemplateException e) {
-            findings.add(new Finding(
-                    Finding.Level.BLOCKER,
-                    "bad-template",
-                    "The name or folder cannot be used: " + e.getMessage() + "."));
-            return fields.stem() + "." + recipe.format().ending();
-        }
     }
 }

@@ -23,9 +23,12 @@ final class Preflight {
         this.shelf = shelf;
     }
 
-    List<Finding> findings(SourceInfo source, Recipe recipe, Framing framing) {
+    List<Finding> findings(PlanPiece piece, PlanColumn column, Framing framing) {
+        SourceInfo source = piece.info();
+        Recipe recipe = column.recipe();
         List<Finding> findings = new ArrayList<>();
-        size(recipe, framing, findings);
+        size(piece, column, framing, findings);
+        PiecePreflight.look(piece, column, findings);
         findings.addAll(ofRecipes
                 .computeIfAbsent(recipe, r -> RecipePreflight.of(r, shelf))
                 .findings());
@@ -54,7 +57,8 @@ final class Preflight {
         }
     }
 
-    private static void size(Recipe recipe, Framing framing, List<Finding> findings) {
+    private static void size(PlanPiece piece, PlanColumn column, Framing framing, List<Finding> findings) {
+        Recipe recipe = column.recipe();
         PixelSize size = framing.canvas();
         int most = recipe.format().longestEdge();
         if (size.longEdge() > most) {
@@ -63,6 +67,9 @@ final class Preflight {
                     "too-large",
                     "%s holds up to %d px an edge, and this would be %s. Choose a smaller size or another format."
                             .formatted(recipe.format().title(), most, size)));
+        }
+        if (piece.piece().isDrawn()) {
+            return;
         }
         if (framing.scale() > 1.0001) {
             findings.add(new Finding(
@@ -74,7 +81,7 @@ final class Preflight {
                             framing.scale())));
         }
         PixelSize asked = new app.vineparcel.core.geometry.Fitting(
-                        recipe.crop(), recipe.size().sizing(), true)
+                        recipe.crop(), recipe.size().sizing().times(column.density()), true)
                 .frame(
                         new PixelSize(
                                 (int) Math.max(1, Math.round(framing.crop().width())),

@@ -1,6 +1,7 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.geometry.PixelSize;
 
 /**
@@ -33,10 +34,27 @@ final class WeightModel {
     /** What a palette weighs without dithering, against the same dithered. */
     private static final double EVEN = 0.66;
 
+    /** The median of a page or artboard of the demo's documents. */
+    private static final long SHAPES_BYTES = 20_000;
+
     private WeightModel() {}
 
-    static long bytes(OutputFormat format, PixelSize size) {
+    /**
+     * About how heavy a file becomes.
+     *
+     * @param drawn whether it shows shapes instead of a photograph
+     */
+    static long bytes(OutputFormat format, PixelSize size, boolean drawn) {
+        if (format instanceof VectorFormat vector) {
+            return drawn
+                    ? SHAPES_BYTES
+                    : bytes(new OutputFormat.Jpeg(quality(vector), false, OutputFormat.Chroma.HALF), size, false);
+        }
         return Math.round(size.pixels() * bits(format, size) / BITS_A_BYTE) + CONTAINER_BYTES;
+    }
+
+    private static int quality(VectorFormat format) {
+        return format instanceof VectorFormat.Pdf pdf ? pdf.quality() : 100;
     }
 
     private static double bits(OutputFormat format, PixelSize size) {

@@ -1,6 +1,7 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.VectorFormat;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -13,7 +14,12 @@ final class FormatClauseReader {
     /** The quality of lossy formats where a recipe gives none. */
     static final int USUAL_QUALITY = 85;
 
-    private static final List<String> TYPES = List.of("jpeg", "png", "webp", "avif", "tiff", "gif");
+    private static final int USUAL_PICTURE_QUALITY = 90;
+    /** Millimetres. */
+    private static final double MOST_BLEED = 50;
+
+    private static final List<String> TYPES =
+            List.of("jpeg", "png", "webp", "avif", "tiff", "gif", "pdf", "svg", "eps");
 
     private final JsonPlace format;
     private OptionalLong maxBytes = OptionalLong.empty();
@@ -31,6 +37,9 @@ final class FormatClauseReader {
                     case "avif" -> new OutputFormat.Avif(quality(), format.flag("lossless", false));
                     case "tiff" -> new OutputFormat.Tiff(bits(8, List.of(8, 16)), compression());
                     case "gif" -> new OutputFormat.Gif(colours(), format.flag("dither", true));
+                    case "pdf" -> pdf();
+                    case "svg" -> new VectorFormat.Svg(text(List.of("embed", "outline", "name")));
+                    case "eps" -> new VectorFormat.Eps();
                     default -> new OutputFormat.Jpeg(quality(), format.flag("progressive", false), chroma());
                 };
         OptionalInt limit = format.whole("max-bytes", 1, Integer.MAX_VALUE);
@@ -49,6 +58,21 @@ final class FormatClauseReader {
         return bits == OutputFormat.Png.PALETTE_BITS
                 ? OutputFormat.Png.palette(colours(), format.flag("dither", true))
                 : new OutputFormat.Png(bits);
+    }
+
+    private OutputFormat pdf() {
+        return new VectorFormat.Pdf(
+                format.choice("version", VectorFormat.Pdf.VERSIONS).orElse("1.7"),
+                format.flag("combine", false),
+                format.flag("crop-marks", false),
+                format.between("bleed", 0, MOST_BLEED).orElse(0),
+                text(List.of("embed", "outline")),
+                format.whole("quality", 1, 100).orElse(USUAL_PICTURE_QUALITY));
+    }
+
+    private VectorFormat.Text text(List<String> allowed) {
+        return VectorFormat.Text.valueOf(
+                format.choice("text", allowed).orElse("embed").toUpperCase(Locale.ROOT));
     }
 
     private int colours() {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -121,6 +122,30 @@ final class JsonPlace {
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(value.doubleValue());
+    }
+
+    /** A list of numbers within a range, ends included; empty where it is not there. */
+    List<Double> numbers(String key, double least, double most, int longest) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return List.of();
+        }
+        List<Double> numbers = new ArrayList<>();
+        boolean sound = value.isArray() && !value.isEmpty() && value.size() <= longest;
+        for (int i = 0; sound && i < value.size(); i++) {
+            JsonNode number = value.get(i);
+            sound = number.isNumber() && number.doubleValue() >= least && number.doubleValue() <= most;
+            numbers.add(number.isNumber() ? number.doubleValue() : 0);
+        }
+        if (!sound) {
+            fault(
+                    key,
+                    value.toString(),
+                    "a list of 1 to %d numbers from %s to %s is wanted"
+                            .formatted(longest, JsonNumbers.plain(least), JsonNumbers.plain(most)));
+            return List.of();
+        }
+        return numbers;
     }
 
     /** A colour as {@code #rrggbb}. */

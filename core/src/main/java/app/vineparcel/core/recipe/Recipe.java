@@ -39,6 +39,13 @@ public record Recipe(
     /** The resolution that files get where a recipe says none, px per inch. */
     public static final int SCREEN_PPI = 72;
 
+    private static final int PRINT_PPI = 300;
+
+    /** The resolution of what has to become pixels within a file of shapes, px per inch. */
+    public int rasterPpi() {
+        return size.ppi().orElse(PRINT_PPI);
+    }
+
     /** The resolution that is written into the file, px per inch. */
     public int ppi() {
         return size.ppi().orElse(SCREEN_PPI);

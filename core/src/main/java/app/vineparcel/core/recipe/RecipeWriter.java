@@ -1,10 +1,12 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.geometry.Sizing;
 import java.util.Locale;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Writes recipe files, version 1, with every clause said in full. What is written reads back as an equal recipe. */
@@ -74,6 +76,10 @@ public final class RecipeWriter {
         }
         size.put("enlarge", clause.enlarge());
         clause.ppi().ifPresent(ppi -> size.put("ppi", ppi));
+        if (clause.isLadder()) {
+            ArrayNode densities = size.putArray("densities");
+            clause.densities().forEach(density -> densities.add(JsonNumbers.decimal(density)));
+        }
     }
 
     private static void format(OutputFormat chosen, ObjectNode format) {
@@ -95,6 +101,15 @@ public final class RecipeWriter {
             format.put("quality", webp.quality()).put("lossless", webp.lossless());
         } else if (chosen instanceof OutputFormat.Tiff tiff) {
             format.put("bits", tiff.bits()).put("compression", word(tiff.compression()));
+        } else if (chosen instanceof VectorFormat.Pdf pdf) {
+            format.put("version", pdf.version())
+                    .put("combine", pdf.combine())
+                    .put("crop-marks", pdf.cropMarks())
+                    .put("bleed", JsonNumbers.decimal(pdf.bleed()))
+                    .put("text", word(pdf.text()))
+                    .put("quality", pdf.quality());
+        } else if (chosen instanceof VectorFormat.Svg svg) {
+            format.put("text", word(svg.text()));
         }
     }
 

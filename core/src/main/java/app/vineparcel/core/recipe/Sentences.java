@@ -1,11 +1,13 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.colour.RenderingIntent;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -17,10 +19,19 @@ public final class Sentences {
     /** What happens to the size: {@code Long edge 2048 px, never enlarge}. */
     public static String size(SizeClause clause) {
         String rule = rule(clause.sizing());
+        String times = clause.isLadder() ? ", at " + densities(clause) : "";
         if (clause.sizing() instanceof Sizing.Original) {
-            return rule;
+            return rule + times;
         }
-        return rule + (clause.enlarge() ? ", enlarge where needed" : ", never enlarge");
+        return rule + times + (clause.enlarge() ? ", enlarge where needed" : ", never enlarge");
+    }
+
+    private static String densities(SizeClause clause) {
+        List<String> words = clause.densities().stream()
+                .map(density -> JsonNumbers.plain(density) + "x")
+                .toList();
+        int last = words.size() - 1;
+        return last == 0 ? words.get(0) : String.join(", ", words.subList(0, last)) + " and " + words.get(last);
     }
 
     private static String rule(Sizing sizing) {
@@ -134,6 +145,9 @@ public final class Sentences {
         if (format instanceof OutputFormat.Webp webp) {
             return webp.lossless() ? "WebP, lossless" : "WebP, quality " + webp.quality();
         }
+        if (format instanceof VectorFormat vector) {
+            return vector(vector);
+        }
         OutputFormat.Tiff tiff = (OutputFormat.Tiff) format;
         return "TIFF, " + tiff.bits() + " bits, "
                 + switch (tiff.compression()) {
@@ -141,6 +155,25 @@ public final class Sentences {
                     case LZW -> "LZW";
                     case DEFLATE -> "deflate";
                 };
+    }
+
+    private static String vector(VectorFormat format) {
+        if (format instanceof VectorFormat.Pdf pdf) {
+            return "PDF " + pdf.version()
+                    + (pdf.combine() ? ", all pieces in one file" : "")
+                    + (pdf.bleed() > 0 ? ", %s mm bleed".formatted(JsonNumbers.plain(pdf.bleed())) : "")
+                    + (pdf.cropMarks() ? ", crop marks" : "")
+                    + (pdf.text() == VectorFormat.Text.OUTLINE ? ", text as outlines" : "");
+        }
+        if (format instanceof VectorFormat.Svg svg) {
+            return "SVG, "
+                    + switch (svg.text()) {
+                        case EMBED -> "fonts embedded";
+                        case OUTLINE -> "text as outlines";
+                        case NAME -> "fonts named only";
+                    };
+        }
+        return "EPS, transparency flattened";
     }
 
     private static String palette(String format, int colours, boolean dither) {

@@ -27,6 +27,10 @@ final class SizeClauseReader {
             "print");
     private static final int PRINT_PPI = 300;
 
+    private static final double LEAST_DENSITY = 0.25;
+    private static final double MOST_DENSITY = 8;
+    private static final int MOST_DENSITIES = 8;
+
     private final JsonPlace size;
 
     SizeClauseReader(JsonPlace size) {
@@ -40,8 +44,15 @@ final class SizeClauseReader {
         if (sizing instanceof Sizing.Print print) {
             ppi = OptionalInt.of(print.ppi());
         }
+        List<Double> densities = size.numbers("densities", LEAST_DENSITY, MOST_DENSITY, MOST_DENSITIES);
         size.refuseOthers();
-        return new SizeClause(sizing, enlarge, ppi);
+        return new SizeClause(
+                sizing,
+                enlarge,
+                ppi,
+                densities.isEmpty()
+                        ? SizeClause.SINGLE
+                        : densities.stream().distinct().sorted().toList());
     }
 
     private Sizing sizing(String mode) {

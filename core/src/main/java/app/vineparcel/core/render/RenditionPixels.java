@@ -5,7 +5,6 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Framing;
-import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Encoded;
 import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.Opacity;
@@ -28,11 +27,10 @@ record RenditionPixels(Picture picture, double clipped) {
     /** What every rendition of a run shares. */
     record Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads) {}
 
-    static RenditionPixels of(PreparedSource prepared, PlannedRendition planned, Workshop workshop)
-            throws ProblemException {
-        Recipe recipe = planned.column().recipe();
-        Framing framing =
-                planned.framing(planned.needsFocus() ? Optional.of(prepared.suggestedFocus()) : Optional.empty());
+    /** What a piece looks like through a recipe. */
+    static RenditionPixels of(PieceLook.Seen seen, Recipe recipe, Workshop workshop) throws ProblemException {
+        PreparedSource prepared = seen.source();
+        Framing framing = seen.framing();
         TargetColours target = target(recipe, prepared, workshop);
         PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
         requireInksPossible(source, target, recipe, prepared);

@@ -3,6 +3,7 @@ package app.vineparcel.core.render;
 /** What a run's time goes into. */
 public enum Stage {
     DECODE,
+    DRAW,
     RESAMPLE,
     SHARPEN,
     COLOUR,

@@ -9,6 +9,7 @@ import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
 import java.io.IOException;
 import java.util.OptionalInt;
+import org.apache.batik.ext.awt.image.GraphicsUtil;
 
 /** Draws shapes into sRGB pixels: antialiased, with exact outlines. */
 public final class Canvas {
@@ -40,7 +41,7 @@ public final class Canvas {
                 size.width(),
                 size.height(),
                 matte.isPresent() ? BufferedImage.TYPE_INT_RGB : BufferedImage.TYPE_INT_ARGB_PRE);
-        Graphics2D graphics = image.createGraphics();
+        Graphics2D graphics = GraphicsUtil.createGraphics(image);
         graphics.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         graphics.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
         graphics.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BICUBIC);
@@ -59,6 +60,24 @@ public final class Canvas {
             graphics.dispose();
         }
         return pixels(image, size, matte.isEmpty());
+    }
+
+    /** Pixels of 8 bits, with or without alpha, as an image. */
+    public static BufferedImage image(Pixels pixels) {
+        PixelSize size = pixels.size();
+        BufferedImage image = new BufferedImage(size.width(), size.height(), BufferedImage.TYPE_INT_ARGB);
+        int[] packed = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
+        boolean grey = pixels.colourBands() == 1;
+        for (int y = 0, at = 0; y < size.height(); y++) {
+            for (int x = 0; x < size.width(); x++, at++) {
+                int opaque = pixels.hasAlpha() ? pixels.sample(x, y, pixels.bands() - 1) : 255;
+                packed[at] = opaque << 24
+                        | pixels.sample(x, y, 0) << 16
+                        | pixels.sample(x, y, grey ? 0 : 1) << 8
+                        | pixels.sample(x, y, grey ? 0 : 2);
+            }
+        }
+        return image;
     }
 
     private static Pixels pixels(BufferedImage image, PixelSize size, boolean alpha) {

@@ -28,6 +28,11 @@ public record SourceInfo(
         Optional<String> profileFault,
         PhotoFacts facts) {
 
+    /** The same for a piece of another size. */
+    public SourceInfo sized(PixelSize other) {
+        return new SourceInfo(fileName, bytes, format, other, profileTitle, profileModel, profileFault, facts);
+    }
+
     /** The file's name without its ending. */
     public String stem() {
         int dot = fileName.lastIndexOf('.');

@@ -160,21 +160,21 @@ public final class SourceReader {
         }
     }
 
-    /** A piece of a document with its pixels. */
-    public OpenedSource open(Path file, PixelDocument document, Piece piece) throws ProblemException {
+    /**
+     * A piece of a document with its pixels.
+     *
+     * @param known what inspecting the file gave
+     */
+    public OpenedSource open(Path file, PixelDocument document, Piece piece, SourceInfo known) throws ProblemException {
         String name = file.getFileName().toString();
         try {
             PixelDocument.Opened opened = document.open(piece);
-            if (format(file, name) == SourceFormat.TIFF) {
+            SourceInfo info = known.sized(opened.pixels().size());
+            if (known.format() == SourceFormat.TIFF) {
                 Look look = look(file);
-                return new OpenedSource(look.info(), look.profile(), look.metadata(), opened.pixels(), opened.model());
+                return new OpenedSource(info, look.profile(), look.metadata(), opened.pixels(), opened.model());
             }
-            return new OpenedSource(
-                    contents(file, Taking.PLAIN).info(),
-                    Optional.empty(),
-                    CarriedMetadata.NONE,
-                    opened.pixels(),
-                    opened.model());
+            return new OpenedSource(info, Optional.empty(), CarriedMetadata.NONE, opened.pixels(), opened.model());
         } catch (IOException e) {
             throw unreadable(file, name, e);
         }

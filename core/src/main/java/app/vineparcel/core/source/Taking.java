@@ -27,6 +27,11 @@ public record Taking(PageBox box, Set<String> keptOut) {
 
     /** Whether a layer is kept out, by its key or by its name in any case. */
     public boolean keepsOut(Layer layer) {
-        return keptOut.contains(layer.key()) || keptOut.stream().anyMatch(name -> name.equalsIgnoreCase(layer.name()));
+        return keepsOut(layer.key(), layer.name());
+    }
+
+    /** Whether the layer of that key and name is kept out. */
+    public boolean keepsOut(String key, String layerName) {
+        return keptOut.contains(key) || keptOut.stream().anyMatch(name -> name.equalsIgnoreCase(layerName));
     }
 }

@@ -10,6 +10,7 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.PixelDocument;
+import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.Taking;
 import app.vineparcel.core.testing.Documents;
@@ -87,8 +88,9 @@ class FuzzedInputTest {
     private void open(byte[] bytes, int number) throws Exception {
         Path file = Files.write(folder.resolve("damaged"), bytes);
         try {
-            if (READER.contents(file, Taking.PLAIN).info().format().isDocument()) {
-                drawAll(file);
+            SourceInfo info = READER.inspect(file);
+            if (info.format().isDocument()) {
+                drawAll(file, info);
                 return;
             }
             OpenedSource opened = READER.open(file);
@@ -99,13 +101,14 @@ class FuzzedInputTest {
         }
     }
 
-    private static void drawAll(Path file) throws ProblemException {
+    private static void drawAll(Path file, SourceInfo info) throws ProblemException {
         try (Document document = READER.document(file, Taking.PLAIN)) {
             for (Piece piece : document.pieces()) {
                 PixelSize small = new PixelSize(40, 40);
                 Pixels drawn = document instanceof DrawnDocument shapes
                         ? READER.draw(file, shapes, piece, piece.size().box(), small, OptionalInt.of(0xffffff))
-                        : READER.open(file, (PixelDocument) document, piece).pixels();
+                        : READER.open(file, (PixelDocument) document, piece, info)
+                                .pixels();
                 assertThat(drawn.size().pixels()).isPositive();
             }
         }

@@ -25,6 +25,7 @@ class NamingTest {
                 "Autumn catalogue",
                 2048,
                 1365,
+                2,
                 "jpeg",
                 7,
                 LocalDate.of(2026, 10, 3),

@@ -37,7 +37,7 @@ class PlannerTest {
                 false);
         SourceInfo info = new SourceInfo(
                 fileName, 1000, SourceFormat.JPEG, new PixelSize(width, height), Optional.empty(), model, fault, facts);
-        return new PlanPiece("", Path.of(fileName), info.stem(), info, Optional.of(FocalPoint.CENTRE), number);
+        return PlanPiece.picture("", Path.of(fileName), info.stem(), info, Optional.of(FocalPoint.CENTRE), number);
     }
 
     private static PlanPiece photo(int width, int height) {

@@ -74,7 +74,7 @@ class RenderRunTest {
     private static Plan plan(List<Path> files, Recipe... recipes) throws ProblemException {
         List<PlanPiece> pieces = new ArrayList<>();
         for (Path file : files) {
-            pieces.add(new PlanPiece(
+            pieces.add(PlanPiece.picture(
                     "", file, "piece", READER.inspect(file), Optional.of(FocalPoint.CENTRE), pieces.size() + 1));
         }
         List<PlanColumn> columns = new ArrayList<>();

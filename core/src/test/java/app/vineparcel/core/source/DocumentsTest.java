@@ -131,7 +131,7 @@ class DocumentsTest {
         Path file = file("poster.ora", Documents.openRaster());
         try (Document document = READER.document(file, Taking.PLAIN)) {
             Pixels merged = READER.open(
-                            file, (PixelDocument) document, document.pieces().get(0))
+                            file, (PixelDocument) document, document.pieces().get(0), READER.inspect(file))
                     .pixels();
             assertThat(rgb(merged, 2, 2)).isEqualTo(0xffffff);
             assertThat(merged.sample(15, 15, 0))

@@ -41,7 +41,7 @@ public final class Rendering {
     public static Outcome outcome(Path source, Path folder, String clauses) throws ProblemException {
         FolderShelf shelf = new FolderShelf(List.of(folder));
         var info = READER.inspect(source);
-        PlanPiece piece = new PlanPiece("", source, info.stem(), info, Optional.empty(), 1);
+        PlanPiece piece = PlanPiece.picture("", source, info.stem(), info, Optional.empty(), 1);
         var plan = new Planner("", LocalDate.EPOCH, shelf)
                 .plan(List.of(piece), List.of(new PlanColumn("", recipe(clauses), "", "")));
         RenditionSink sink = (path, content) -> {

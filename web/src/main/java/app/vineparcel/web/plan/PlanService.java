@@ -91,7 +91,7 @@ class PlanService {
     }
 
     private static PlanPiece piece(Source source) {
-        return new PlanPiece(
+        return PlanPiece.picture(
                 String.valueOf(source.id()),
                 source.file(),
                 source.name(),

@@ -79,7 +79,7 @@ class RunPlans {
     }
 
     private static PlanPiece piece(Source source, Rendition rendition) {
-        return new PlanPiece(
+        return PlanPiece.picture(
                 String.valueOf(source.id()),
                 source.file(),
                 source.name(),

@@ -73,7 +73,7 @@ public class Previews {
      */
     public Path make(Kind kind, String key, Path picture, SourceInfo info) throws ProblemException {
         Path place = place(kind, key);
-        PlanPiece piece = new PlanPiece(key, picture, key, info, Optional.of(FocalPoint.CENTRE), 1);
+        PlanPiece piece = PlanPiece.picture(key, picture, key, info, Optional.of(FocalPoint.CENTRE), 1);
         Plan plan = new Planner("", LocalDate.EPOCH, Shelf.EMPTY)
                 .plan(List.of(piece), List.of(new PlanColumn("", kind.recipe, "", "")));
         AtomicReference<Outcome> result = new AtomicReference<>();

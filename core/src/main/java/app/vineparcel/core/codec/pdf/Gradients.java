@@ -48,7 +48,7 @@ final class Gradients {
             clear |= stop.getAlpha() < 255;
         }
         if (clear) {
-            PDFormXObject light = Groups.of(target, toForm, bounds, rasterPpi, Groups.ALONE, p -> {});
+            PDFormXObject light = Groups.of(target, toForm, bounds, rasterPpi, ScenePainter.EVERYWHERE, p -> {});
             try (PDFormContentStream mask = new PDFormContentStream(light)) {
                 Paths.transform(paint.getTransform(), mask);
                 mask.shadingFill(shading(paint, seen, Channel.ALPHA));

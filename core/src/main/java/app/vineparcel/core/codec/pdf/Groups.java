@@ -16,9 +16,6 @@ final class Groups {
     /** The room around a group's bounds, in its own units: outlines of strokes may reach a little beyond what is reckoned. */
     private static final double ROOM = 1;
 
-    /** Isolated: what is beneath does not take part in what is mixed inside. */
-    static final boolean ALONE = true;
-
     /** Draws into a group. */
     @FunctionalInterface
     interface Drawing {
@@ -33,7 +30,7 @@ final class Groups {
             AffineTransform toForm,
             Rectangle2D bounds,
             int rasterPpi,
-            boolean isolated,
+            Rectangle2D sight,
             Drawing drawing)
             throws IOException {
         PDFormXObject form = target.form(box(bounds));
@@ -41,10 +38,10 @@ final class Groups {
         group.setName(COSName.TYPE, "Group");
         group.setName(COSName.S, "Transparency");
         group.setItem(COSName.CS, target.srgb().getCOSObject());
-        group.setBoolean(COSName.getPDFName("I"), isolated);
+        group.setBoolean(COSName.getPDFName("I"), true);
         form.getCOSObject().setItem(COSName.GROUP, group);
         try (PDFormContentStream out = new PDFormContentStream(form)) {
-            drawing.with(new ScenePainter(target, out, toForm, rasterPpi));
+            drawing.with(new ScenePainter(target, out, toForm, rasterPpi, sight));
         }
         return form;
     }

@@ -62,9 +62,9 @@ public record PageArt(PDDocument source, int page, Optional<Box> part) implement
 
     private PDFormXObject upright(PdfTarget target) throws IOException {
         PDPage from = source.getPage(page);
-        Extent size = whole();
-        PDFormXObject form = target.form(new PDRectangle((float) size.width(), (float) size.height()));
+        PDFormXObject form = target.form(medium(from));
         PDFormXObject content = target.imports().importPageAsForm(source, page);
+        content.setBBox(from.getMediaBox());
         content.setMatrix(upright(from));
         try (PDFormContentStream out = new PDFormContentStream(form)) {
             out.drawForm(content);
@@ -90,6 +90,17 @@ public record PageArt(PDDocument source, int page, Optional<Box> part) implement
                 });
         upright.translate(-box.getLowerLeftX(), -box.getLowerLeftY());
         return upright;
+    }
+
+    /** The whole medium, which a bleed may show more of than the page, as seen from the page's lower left corner. */
+    private static PDRectangle medium(PDPage from) {
+        PDRectangle media = from.getMediaBox();
+        Rectangle2D seen = upright(from)
+                .createTransformedShape(new Rectangle2D.Float(
+                        media.getLowerLeftX(), media.getLowerLeftY(), media.getWidth(), media.getHeight()))
+                .getBounds2D();
+        return new PDRectangle(
+                (float) seen.getX(), (float) seen.getY(), (float) seen.getWidth(), (float) seen.getHeight());
     }
 
     private static boolean isSeen(PDAnnotation annotation) {
@@ -132,6 +143,7 @@ public record PageArt(PDDocument source, int page, Optional<Box> part) implement
         }
         PDPage from = source.getPage(page);
         PDPage copy = target.document().importPage(from);
+        target.document().removePage(copy); // the library has put it at the end; it belongs where its sheet does
         copy.setCropBox(from.getCropBox());
         copy.setRotation(from.getRotation());
         copy.getCOSObject().removeItem(COSName.getPDFName("StructParents"));

@@ -36,9 +36,6 @@ import org.apache.pdfbox.util.Matrix;
 public record PdfFile(
         String version, String title, Optional<IccProfile> intent, Optional<byte[]> xmp, PdfTarget.FontUse fonts) {
 
-    /** The versions that can be written. */
-    public static final List<String> VERSIONS = List.of("1.4", "1.6", "1.7", "2.0");
-
     /** Any fixed number: a document's identity is not to change with the hour that it was made in. */
     private static final long IDENTITY = 20260101;
 

@@ -3,6 +3,7 @@ package app.vineparcel.core.codec.pdf;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import java.awt.geom.AffineTransform;
+import java.awt.geom.Rectangle2D;
 import java.io.IOException;
 import org.apache.batik.gvt.GraphicsNode;
 import org.apache.pdfbox.pdmodel.PDFormContentStream;
@@ -35,7 +36,8 @@ public record SceneArt(GraphicsNode node, AffineTransform toCanvas, Box box, dou
         toForm.concatenate(toCanvas);
         try (PDFormContentStream out = new PDFormContentStream(form)) {
             Paths.transform(toForm, out);
-            new ScenePainter(target, out, toForm, rasterPpi).paint(node);
+            new ScenePainter(target, out, toForm, rasterPpi, new Rectangle2D.Double(0, 0, size.width(), size.height()))
+                    .paint(node);
         } catch (RuntimeException | StackOverflowError e) {
             throw new IOException("it holds something that PDF cannot express.", e);
         }

@@ -31,13 +31,19 @@ final class ScenePainter {
     private final PDFormContentStream out;
     private final AffineTransform toForm;
     private final int rasterPpi;
+    private final Rectangle2D sight;
+
+    /** No place is out of sight. */
+    static final Rectangle2D EVERYWHERE = new Rectangle2D.Double(-1e9, -1e9, 2e9, 2e9);
 
     /**
      * A painter.
      *
      * @param toForm from the coordinates that the stream stands in to the form's points
+     * @param sight what lies outside of it, in the form's points, is left out
      */
-    ScenePainter(PdfTarget target, PDFormContentStream out, AffineTransform toForm, int rasterPpi) {
+    ScenePainter(PdfTarget target, PDFormContentStream out, AffineTransform toForm, int rasterPpi, Rectangle2D sight) {
+        this.sight = sight;
         this.target = target;
         this.out = out;
         this.toForm = toForm;
@@ -49,13 +55,18 @@ final class ScenePainter {
         if (bounds == null || !node.isVisible() && !(node instanceof CompositeGraphicsNode)) {
             return;
         }
-        out.saveGraphicsState();
         AffineTransform within = new AffineTransform(toForm);
         if (node.getTransform() != null) {
-            Paths.transform(node.getTransform(), out);
             within.concatenate(node.getTransform());
         }
-        ScenePainter inner = new ScenePainter(target, out, within, rasterPpi);
+        if (!within.createTransformedShape(bounds).intersects(sight)) {
+            return;
+        }
+        out.saveGraphicsState();
+        if (node.getTransform() != null) {
+            Paths.transform(node.getTransform(), out);
+        }
+        ScenePainter inner = new ScenePainter(target, out, within, rasterPpi, sight);
         if (node.getFilter() != null) {
             // pixels hold the node's clip, mask and opacity as well
             inner.raster(node, bounds);
@@ -85,11 +96,11 @@ final class ScenePainter {
         state.setNonStrokingAlphaConstant(opacity);
         if (node.getMask() != null) {
             GraphicsNode mask = node.getMask().getMaskNode();
-            PDFormXObject light = Groups.of(target, toForm, bounds, rasterPpi, Groups.ALONE, p -> p.paint(mask));
+            PDFormXObject light = Groups.of(target, toForm, bounds, rasterPpi, sight, p -> p.paint(mask));
             Groups.luminosity(light, state);
         }
         out.setGraphicsStateParameters(state);
-        out.drawForm(Groups.of(target, toForm, bounds, rasterPpi, Groups.ALONE, p -> p.contents(node)));
+        out.drawForm(Groups.of(target, toForm, bounds, rasterPpi, sight, p -> p.contents(node)));
     }
 
     /** Whether opacity can go to the one thing that it paints. */

@@ -64,7 +64,7 @@ final class Tiles {
         PDFormXObject form = target.form(new org.apache.pdfbox.pdmodel.common.PDRectangle(
                 (float) box.getX(), (float) box.getY(), (float) box.getWidth(), (float) box.getHeight()));
         try (PDFormContentStream out = new PDFormContentStream(form)) {
-            new ScenePainter(target, out, within, rasterPpi).paint(pattern.getGraphicsNode());
+            new ScenePainter(target, out, within, rasterPpi, ScenePainter.EVERYWHERE).paint(pattern.getGraphicsNode());
         }
         return form;
     }

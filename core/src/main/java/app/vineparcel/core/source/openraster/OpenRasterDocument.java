@@ -11,7 +11,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** An OpenRaster picture (OpenRaster 0.0.5): the merged picture first, then its layers and groups, all at the size of the canvas. */
 public final class OpenRasterDocument implements PixelDocument {
@@ -110,8 +109,7 @@ public final class OpenRasterDocument implements PixelDocument {
 
     /** Lays an entry over a canvas. A layer that is asked for by itself is seen whatever the document says of it. */
     private void lay(Composition canvas, Stack entry, boolean alone) throws IOException {
-        Layer layer = new Layer(LAYER + entry.key(), entry.name(), entry.shown(), Optional.empty());
-        if (!alone && (!entry.shown() || taking.keepsOut(layer))) {
+        if (!alone && (!entry.shown() || taking.keepsOut(LAYER + entry.key(), entry.name()))) {
             return;
         }
         Blend blend = alone ? Blend.SRC_OVER : entry.blend();

@@ -21,6 +21,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.apache.batik.gvt.GraphicsNode;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
@@ -59,7 +61,29 @@ public final class SvgDocument implements DrawnDocument {
         List<Layer> layers = SvgLayers.of(root);
         SvgLayers.keepOut(root, taking);
         SvgScene scene = SvgScene.of(document, new SvgAgent());
-        return new SvgDocument(document, scene, layers, Artboard.all(root, scene, stem));
+        List<Artboard> artboards = Artboard.all(root, scene, stem);
+        return new SvgDocument(
+                document,
+                scene,
+                layers.stream()
+                        .map(layer -> layer.helper().isEmpty() ? layer : placed(layer, root, scene, artboards))
+                        .toList(),
+                artboards);
+    }
+
+    private static Layer placed(Layer layer, Element root, SvgScene scene, List<Artboard> artboards) {
+        Set<String> on = SvgLayers.element(root, layer)
+                .flatMap(scene::bounds)
+                .map(box -> artboards.stream()
+                        .filter(artboard -> box.intersects(
+                                artboard.box().x(),
+                                artboard.box().y(),
+                                artboard.box().width(),
+                                artboard.box().height()))
+                        .map(Artboard::key)
+                        .collect(Collectors.toUnmodifiableSet()))
+                .orElse(Set.of());
+        return new Layer(layer.key(), layer.name(), layer.shown(), on, layer.helper());
     }
 
     @Override
@@ -102,14 +126,17 @@ public final class SvgDocument implements DrawnDocument {
             graphics.translate(-part.x(), -part.y());
             graphics.clip(new Rectangle2D.Double(part.x(), part.y(), part.width(), part.height()));
             graphics.translate(-place.x(), -place.y());
-            paint(piece.key(), graphics);
+            paint(
+                    piece.key(),
+                    graphics,
+                    new Rectangle2D.Double(place.x() + part.x(), place.y() + part.y(), part.width(), part.height()));
         });
     }
 
-    private void paint(String key, Graphics2D graphics) {
+    private void paint(String key, Graphics2D graphics, Rectangle2D sight) {
         Element object = objects.get(key);
         if (object == null) {
-            scene.root().paint(graphics);
+            new SightedPaint(graphics, sight).paint(scene.root());
             return;
         }
         GraphicsNode node = scene.node(object).orElseThrow();

@@ -49,6 +49,17 @@ final class SvgLayers {
         return List.copyOf(layers.values());
     }
 
+    /** The element that a layer stands for; empty if it was kept out. */
+    static Optional<Element> element(Element root, Layer layer) {
+        List<Element> found = new ArrayList<>();
+        named(root, element -> {
+            if (key(element).equals(layer.key())) {
+                found.add(element);
+            }
+        });
+        return found.stream().findFirst();
+    }
+
     private static Optional<String> unprinted(Element element) {
         return element.getAttribute("class").matches(".*\\b(no-?print|screen-only)\\b.*")
                 ? Optional.of("it is marked as not to be printed")
@@ -74,7 +85,7 @@ final class SvgLayers {
         }
         List<Element> out = new ArrayList<>();
         named(root, element -> {
-            if (taking.keepsOut(new Layer(key(element), Elements.name(element), true, Optional.empty()))) {
+            if (taking.keepsOut(key(element), Elements.name(element))) {
                 out.add(element);
             }
         });

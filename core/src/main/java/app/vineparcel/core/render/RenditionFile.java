@@ -1,0 +1,119 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.WeightLimit;
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.metadata.MetadataPolicy;
+import app.vineparcel.core.metadata.WrittenMetadata;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Recipe;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.atomic.AtomicReference;
+
+/** Makes one planned file. Used by one thread. */
+final class RenditionFile {
+
+    private final OpenSources sources;
+    private final RenditionSink sink;
+    private final RenditionPixels.Workshop workshop;
+    private final PieceLook look;
+
+    RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.Workshop workshop) {
+        this.sources = sources;
+        this.sink = sink;
+        this.workshop = workshop;
+        this.look = new PieceLook(sources, workshop);
+    }
+
+    Outcome make(PlannedRendition planned, long began) throws ProblemException {
+        return planned.column().recipe().format() instanceof VectorFormat
+                ? shapes(planned, began)
+                : picture(planned, began);
+    }
+
+    private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
+        Recipe recipe = planned.column().recipe();
+        PieceLook.Seen seen = look.of(planned);
+        RenditionPixels pixels = RenditionPixels.of(seen, recipe, workshop);
+        FileTags tags = tags(recipe, pixels.picture(), seen.source());
+        AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
+        RenditionSink.Placed placed = place(planned, file -> written.set(encode(recipe, pixels.picture(), tags, file)));
+        return new Outcome.Done(
+                pixels.picture().pixels().size(),
+                placed.bytes(),
+                placed.sha256(),
+                pixels.clipped(),
+                written.get(),
+                RenderRun.since(began));
+    }
+
+    private Outcome shapes(PlannedRendition planned, long began) throws ProblemException {
+        Recipe recipe = planned.column().recipe();
+        ShapesFile shapes = new ShapesFile(sources, look, workshop, planned);
+        RenditionSink.Placed placed = place(planned, file -> {
+            shapes.write(file);
+            long bytes = Files.size(file);
+            if (bytes > recipe.maxBytes().orElse(Long.MAX_VALUE)) {
+                throw new IOException("it would weigh %,d bytes, more than the limit of %,d."
+                        .formatted(bytes, recipe.maxBytes().getAsLong()));
+            }
+        });
+        return new Outcome.Done(
+                planned.size(), placed.bytes(), placed.sha256(), 0, recipe.format(), RenderRun.since(began));
+    }
+
+    private RenditionSink.Placed place(PlannedRendition planned, RenditionSink.Content content)
+            throws ProblemException {
+        ProblemException[] own = new ProblemException[1];
+        try {
+            return workshop.clock()
+                    .time(
+                            Stage.WRITE,
+                            () -> sink.place(
+                                    planned.path(), file -> workshop.clock().time(Stage.ENCODE, () -> {
+                                        try {
+                                            content.writeTo(file);
+                                        } catch (ShapesFile.PieceException e) {
+                                            own[0] = e.problem();
+                                            throw e;
+                                        }
+                                        return true;
+                                    })));
+        } catch (ProblemException e) {
+            throw own[0] == null ? e : own[0];
+        }
+    }
+
+    private static OutputFormat encode(Recipe recipe, Picture picture, FileTags tags, Path file) throws IOException {
+        if (recipe.maxBytes().isPresent()) {
+            return WeightLimit.write(
+                            recipe.format(),
+                            picture,
+                            tags,
+                            file,
+                            recipe.maxBytes().getAsLong())
+                    .format();
+        }
+        PictureWriter.of(recipe.format()).write(picture, tags, file);
+        return recipe.format();
+    }
+
+    private static FileTags tags(Recipe recipe, Picture picture, PreparedSource source) {
+        boolean srgb = picture.profile()
+                .linearSpace()
+                .filter(space -> space.looksLike(BuiltInProfile.SRGB.space()))
+                .isPresent();
+        WrittenMetadata written = recipe.metadata()
+                .write(
+                        source.source().metadata(),
+                        new MetadataPolicy.Facts(picture.pixels().size(), recipe.ppi(), srgb));
+        return new FileTags(recipe.colour().embed(), recipe.ppi(), written.exif(), written.iptc(), written.xmp());
+    }
+}

@@ -1,0 +1,181 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.pdf.PdfArt;
+import app.vineparcel.core.codec.pdf.PdfFile;
+import app.vineparcel.core.codec.pdf.PdfSheet;
+import app.vineparcel.core.codec.pdf.PdfTarget;
+import app.vineparcel.core.colour.IccProfile;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.ExactFraming;
+import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.geometry.LengthUnit;
+import app.vineparcel.core.geometry.Sizing;
+import app.vineparcel.core.metadata.CarriedMetadata;
+import app.vineparcel.core.metadata.MetadataPolicy;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.plan.Sheet;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.DrawnDocument;
+import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.Taking;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** A rendition that keeps shapes as shapes: a page for every piece. */
+final class ShapesFile {
+
+    private final OpenSources sources;
+    private final PieceLook look;
+    private final RenditionPixels.Workshop workshop;
+    private final PlannedRendition planned;
+    private final Recipe recipe;
+
+    /** A piece cannot be had, for a reason that has been put into words already. */
+    static final class PieceException extends IOException {
+        private static final long serialVersionUID = 1L;
+
+        private final transient ProblemException problem;
+
+        PieceException(ProblemException problem) {
+            super(problem);
+            this.problem = problem;
+        }
+
+        ProblemException problem() {
+            return problem;
+        }
+    }
+
+    ShapesFile(OpenSources sources, PieceLook look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
+        this.sources = sources;
+        this.look = look;
+        this.workshop = workshop;
+        this.planned = planned;
+        this.recipe = planned.column().recipe();
+    }
+
+    void write(Path file) throws IOException {
+        try {
+            pdf((VectorFormat.Pdf) recipe.format(), file);
+        } catch (ProblemException e) {
+            throw new PieceException(e);
+        }
+    }
+
+    private void pdf(VectorFormat.Pdf format, Path file) throws IOException, ProblemException {
+        List<PdfSheet> pages = new ArrayList<>();
+        for (PlanPiece piece : planned.pages().isEmpty() ? List.of(planned.piece()) : planned.pages()) {
+            pages.add(page(piece, format));
+        }
+        byte[] xmp = recipe.metadata()
+                .write(CarriedMetadata.NONE, new MetadataPolicy.Facts(planned.size(), recipe.ppi(), true))
+                .xmp()
+                .orElse(null);
+        new PdfFile(
+                        format.version(),
+                        planned.pages().isEmpty()
+                                ? planned.piece().name()
+                                : planned.piece().info().stem(),
+                        intent(),
+                        Optional.ofNullable(xmp),
+                        format.text() == VectorFormat.Text.OUTLINE
+                                ? PdfTarget.FontUse.OUTLINE
+                                : PdfTarget.FontUse.EMBED)
+                .write(pages, file);
+    }
+
+    private Optional<IccProfile> intent() {
+        return recipe.colour().asSource() || !recipe.colour().embed()
+                ? Optional.empty()
+                : workshop.shelf().find(recipe.colour().profile());
+    }
+
+    private PdfSheet page(PlanPiece piece, VectorFormat.Pdf format) throws IOException, ProblemException {
+        ExactFraming framing = planned.exact(piece);
+        double points = pointsPerPixel(piece);
+        Extent trim = framing.canvas().times(points);
+        Extent content = framing.content().times(points);
+        double bleed = LengthUnit.MM.toPixels(format.bleed(), Piece.POINTS);
+        Box place = new Box(
+                (trim.width() - content.width()) / 2,
+                (trim.height() - content.height()) / 2,
+                content.width(),
+                content.height());
+        return new PdfSheet(
+                piece.name(),
+                trim,
+                bleed,
+                format.cropMarks(),
+                recipe.background().transparent()
+                        ? OptionalInt.empty()
+                        : OptionalInt.of(recipe.background().rgb()),
+                placed(piece, framing, place, bleed));
+    }
+
+    /** Shapes in their own size are as large on paper as they say; pixels are as dense as the recipe says. */
+    private double pointsPerPixel(PlanPiece piece) {
+        Sizing sizing = recipe.size().sizing();
+        boolean own = piece.piece().isDrawn() && (sizing instanceof Sizing.Original || sizing instanceof Sizing.Scaled);
+        return Piece.POINTS / (own ? piece.piece().unitsPerInch().getAsDouble() : recipe.ppi());
+    }
+
+    private List<PdfSheet.Placed> placed(PlanPiece piece, ExactFraming framing, Box place, double bleed)
+            throws IOException, ProblemException {
+        if (!piece.piece().isDrawn()) {
+            return List.of(PdfSheet.Placed.whole(picture(piece, framing.crop(), Extent.of(place)), place));
+        }
+        double scale = place.width() / framing.crop().width();
+        if (piece.part().sheet().isEmpty()) {
+            Box crop = grown(framing.crop(), bleed / scale);
+            return List.of(PdfSheet.Placed.whole(art(piece, crop), grown(place, bleed)));
+        }
+        List<PdfSheet.Placed> all = new ArrayList<>();
+        Sheet sheet = piece.part().sheet().get();
+        for (Sheet.Laid laid : sheet.laid()) {
+            Box on = laid.place()
+                    .movedBy(-framing.crop().x(), -framing.crop().y())
+                    .times(scale)
+                    .movedBy(place.x(), place.y());
+            Optional<Box> window = on.intersection(grown(place, bleed));
+            if (window.isPresent()) {
+                Piece whole = laid.piece().piece();
+                PdfArt art = whole.isDrawn()
+                        ? art(laid.piece(), whole.size().box())
+                        : picture(laid.piece(), whole.size().box(), Extent.of(on));
+                all.add(new PdfSheet.Placed(art, on, window.get(), 1));
+            }
+        }
+        return all;
+    }
+
+    private static Box grown(Box box, double by) {
+        return new Box(box.x() - by, box.y() - by, box.width() + 2 * by, box.height() + 2 * by);
+    }
+
+    private PdfArt art(PlanPiece piece, Box crop) throws IOException, ProblemException {
+        Taking taking = planned.taking(piece);
+        DrawnDocument document = sources.drawn(piece, taking);
+        PieceLook.requireSame(piece, document);
+        boolean whole = crop.equals(piece.piece().size().box());
+        return document.art(whole ? piece.piece() : piece.piece().region(piece.name(), crop), recipe.rasterPpi());
+    }
+
+    /** A picture with the pixels that the recipe gives it, as large on paper as its place. */
+    private PdfArt picture(PlanPiece piece, Box crop, Extent size) throws IOException, ProblemException {
+        double dense = recipe.rasterPpi() / Piece.POINTS;
+        Extent wanted = size.times(dense);
+        double most = recipe.size().enlarge() ? 1 : Math.min(1, crop.width() / wanted.width());
+        Framing framing = new ExactFraming(crop, wanted.times(most), wanted.times(most)).rounded();
+        RenditionPixels pixels =
+                RenditionPixels.of(look.pixels(piece, planned.taking(piece), framing), recipe, workshop);
+        return PicturePacking.art(pixels.picture(), size, ((VectorFormat.Pdf) recipe.format()).quality());
+    }
+}

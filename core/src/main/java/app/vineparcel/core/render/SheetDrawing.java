@@ -1,0 +1,126 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.MetadataPolicy;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.plan.Sheet;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.recipe.Background;
+import app.vineparcel.core.recipe.ColourClause;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.SharpenClause;
+import app.vineparcel.core.recipe.SizeClause;
+import app.vineparcel.core.source.Canvas;
+import app.vineparcel.core.source.DrawnDocument;
+import app.vineparcel.core.source.Taking;
+import java.io.IOException;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+
+/** Draws a sheet: every piece on it at the size that it gets, edges on whole pixels. */
+final class SheetDrawing {
+
+    /** As a picture on a screen, clear where it is clear. */
+    private static final Recipe SCREEN = new Recipe(
+            "sheet",
+            Optional.empty(),
+            SizeClause.ORIGINAL,
+            ColourClause.SRGB,
+            Background.TRANSPARENT,
+            SharpenClause.NONE,
+            Optional.empty(),
+            new OutputFormat.Png(32),
+            OptionalLong.empty(),
+            MetadataPolicy.USUAL,
+            "{stem}",
+            "");
+
+    private final OpenSources sources;
+    private final PieceLook look;
+    private final RenditionPixels.Workshop workshop;
+    private final PlannedRendition planned;
+    private final Sheet sheet;
+
+    SheetDrawing(OpenSources sources, PieceLook look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
+        this.workshop = workshop;
+        this.sources = sources;
+        this.look = look;
+        this.planned = planned;
+        this.sheet = planned.piece().part().sheet().orElseThrow();
+    }
+
+    Pixels draw(Box part, PixelSize size, OptionalInt matte) throws ProblemException {
+        OptionalInt ground = sheet.ground().isPresent() ? sheet.ground() : matte;
+        Box canvas = new Box(0, 0, size.width(), size.height());
+        ProblemException[] problem = new ProblemException[1];
+        try {
+            return Canvas.draw(size, ground, graphics -> {
+                for (Sheet.Laid laid : sheet.laid()) {
+                    Box place = snapped(laid.place(), part, size);
+                    Optional<Box> seen = place.intersection(canvas);
+                    if (seen.isPresent()) {
+                        try {
+                            Pixels pixels = piece(laid.piece(), place, seen.get());
+                            graphics.drawImage(
+                                    Canvas.image(pixels),
+                                    (int) seen.get().x(),
+                                    (int) seen.get().y(),
+                                    null);
+                        } catch (ProblemException e) {
+                            problem[0] = e;
+                            throw new IOException(e);
+                        }
+                    }
+                }
+            });
+        } catch (IOException e) {
+            throw problem[0] != null
+                    ? problem[0]
+                    : new ProblemException(
+                            new Problem.BadRequest(
+                                    planned.path(),
+                                    "The sheet cannot be drawn: " + e.getMessage(),
+                                    "Ask for fewer pixels."),
+                            e);
+        }
+    }
+
+    /** Where a box of the sheet falls, in whole px. */
+    private static Box snapped(Box place, Box part, PixelSize size) {
+        double across = size.width() / part.width();
+        double down = size.height() / part.height();
+        long left = Math.round((place.x() - part.x()) * across);
+        long top = Math.round((place.y() - part.y()) * down);
+        long right = Math.round((place.x() + place.width() - part.x()) * across);
+        long bottom = Math.round((place.y() + place.height() - part.y()) * down);
+        return new Box(left, top, Math.max(1, right - left), Math.max(1, bottom - top));
+    }
+
+    /** What is seen of a piece that fills a place. */
+    private Pixels piece(PlanPiece piece, Box place, Box seen) throws ProblemException {
+        double across = piece.piece().size().width() / place.width();
+        double down = piece.piece().size().height() / place.height();
+        Box part = new Box(
+                (seen.x() - place.x()) * across,
+                (seen.y() - place.y()) * down,
+                seen.width() * across,
+                seen.height() * down);
+        PixelSize size = new PixelSize((int) seen.width(), (int) seen.height());
+        Taking taking = planned.taking(piece);
+        if (!piece.piece().isDrawn()) {
+            PieceLook.Seen pixels = look.pixels(piece, taking, new Framing(part, size, size));
+            return RenditionPixels.of(pixels, SCREEN, workshop).picture().pixels();
+        }
+        DrawnDocument document = sources.drawn(piece, taking);
+        PieceLook.requireSame(piece, document);
+        return sources.reader()
+                .draw(piece.file(), document, piece.piece(), piece.piece().onWhole(part), size, OptionalInt.empty());
+    }
+}
