@@ -10,13 +10,13 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 
 /**
- * {@code MakeSamples FOLDER}: makes the sample pictures and the recipes, channels and assignment to open with. What is there already is
+ * {@code MakeSamples FOLDER}: makes the sample pictures and documents and the recipes, channels and assignment to open with. What is there already is
  * kept; a changed version of this program makes everything anew.
  */
 public final class MakeSamples {
 
-    /** Raised whenever the pictures change. */
-    static final String VERSION = "3";
+    /** Raised whenever the pictures or documents change. */
+    static final String VERSION = "4";
 
     private static final List<String> OPENING = List.of(
             "opening.json",
@@ -24,7 +24,11 @@ public final class MakeSamples {
             "marks/harrow-lane-light.svg",
             "recipes/shop-page.recipe.json",
             "recipes/shop-tile.recipe.json",
-            "recipes/press-full-size.recipe.json");
+            "recipes/press-full-size.recipe.json",
+            "recipes/app-ladder.recipe.json",
+            "recipes/app-drawing.recipe.json",
+            "recipes/print-pages.recipe.json",
+            "recipes/print-shop.recipe.json");
 
     private MakeSamples() {}
 
@@ -51,6 +55,7 @@ public final class MakeSamples {
         for (String name : OPENING) {
             copy(name, folder.resolve(name));
         }
+        SampleDocuments.make(folder, !current, progress);
         List<SamplePicture> missing = SampleSet.pictures().stream()
                 .filter(picture -> !current || !Files.exists(folder.resolve(picture.path())))
                 .toList();

@@ -55,11 +55,17 @@ public enum SourceFormat {
         if (text.substring(0, Math.min(1024, text.length())).contains("%PDF-")) {
             return Optional.of(PDF);
         }
-        if (text.startsWith("PK\3\4") && text.contains("mimetypeimage/openraster")) {
+        if (text.startsWith("PK\3\4") && isOpenRaster(text)) {
             return Optional.of(OPENRASTER);
         }
         boolean packed = begins(start, 0x1f, 0x8b);
         return packed || text.contains("<svg") || text.contains(":svg") ? Optional.of(SVG) : Optional.empty();
+    }
+
+    /** Whether the first entry of an archive says so; some writers put a time between its name and its content. */
+    private static boolean isOpenRaster(String archive) {
+        int name = archive.indexOf("mimetype");
+        return name == 30 && archive.indexOf("image/openraster") > name && archive.indexOf("image/openraster") < 120;
     }
 
     /** Whether it is drawn from shapes, so that it has no pixels of its own. */

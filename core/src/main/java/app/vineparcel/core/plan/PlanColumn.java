@@ -26,7 +26,7 @@ public record PlanColumn(String id, Recipe recipe, String channel, String folder
     }
 
     /** One column for every density that the recipe asks for; shapes serve every density and are made once. */
-    List<PlanColumn> ladder() {
+    public List<PlanColumn> ladder() {
         if (recipe.format().isVector()) {
             return List.of(this);
         }

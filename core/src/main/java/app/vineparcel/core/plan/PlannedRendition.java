@@ -6,6 +6,7 @@ import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.source.Taking;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -60,6 +61,19 @@ public record PlannedRendition(
     /** Whether nothing stands in its way. */
     public boolean canBeMade() {
         return findings.stream().noneMatch(f -> f.level() == Finding.Level.BLOCKER);
+    }
+
+    /** How much its worst finding matters; there must be one. */
+    public Finding.Level worst() {
+        return findings.stream()
+                .map(Finding::level)
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
+    }
+
+    /** The same to another place. */
+    public PlannedRendition to(String other) {
+        return new PlannedRendition(piece, column, framing, other, predictedBytes, findings, pages);
     }
 
     PlannedRendition with(Finding finding) {

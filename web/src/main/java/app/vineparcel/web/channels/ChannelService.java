@@ -1,5 +1,6 @@
 package app.vineparcel.web.channels;
 
+import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import java.util.List;
@@ -33,6 +34,14 @@ public class ChannelService {
                 .map(channel -> new Band(
                         channel, channel.recipeIds().stream().map(byId::get).toList()))
                 .toList();
+    }
+
+    /** Changes what a channel asks of all of its renditions. */
+    @Transactional
+    public void rule(long id, List<String> keptOut, ChannelRules.Densities densities) {
+        Channel channel = channels.findById(id).orElseThrow();
+        channel.rule(keptOut, densities);
+        channels.save(channel);
     }
 
     /** Keeps a new one, behind the others. */

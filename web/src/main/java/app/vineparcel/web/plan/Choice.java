@@ -8,12 +8,12 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Which cells of the plan are on, as the page sends them: columns with the keys of their sources, such as
+ * Which cells of the plan are on, as the page sends them: columns with the keys of their pieces in order, such as
  * {@code 1.3=10,11;2.5=10}, a column being the keys of channel and recipe.
  *
- * @param sourcesByColumn never empty
+ * @param piecesByColumn never empty
  */
-record Choice(Map<Column, Set<Long>> sourcesByColumn) {
+record Choice(Map<Column, Set<Long>> piecesByColumn) {
 
     /** A recipe within a channel. */
     record Column(long channelId, long recipeId) {}
@@ -27,11 +27,11 @@ record Choice(Map<Column, Set<Long>> sourcesByColumn) {
                 }
                 String[] sides = part.split("=", 2);
                 String[] column = sides[0].split("\\.", 2);
-                Set<Long> sources = new LinkedHashSet<>();
+                Set<Long> pieces = new LinkedHashSet<>();
                 for (String id : sides[1].split(",")) {
-                    sources.add(Long.valueOf(id));
+                    pieces.add(Long.valueOf(id));
                 }
-                chosen.put(new Column(Long.parseLong(column[0]), Long.parseLong(column[1])), sources);
+                chosen.put(new Column(Long.parseLong(column[0]), Long.parseLong(column[1])), pieces);
             }
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");
@@ -46,7 +46,12 @@ record Choice(Map<Column, Set<Long>> sourcesByColumn) {
         return new ProblemException(new Problem.BadRequest("The plan", reason, remedy));
     }
 
-    boolean has(Column column, long sourceId) {
-        return sourcesByColumn.getOrDefault(column, Set.of()).contains(sourceId);
+    boolean has(Column column, long pieceId) {
+        return of(column).contains(pieceId);
+    }
+
+    /** What is on in a column, in the order in which the page sent it. */
+    Set<Long> of(Column column) {
+        return piecesByColumn.getOrDefault(column, Set.of());
     }
 }

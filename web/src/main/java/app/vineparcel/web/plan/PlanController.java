@@ -1,16 +1,23 @@
 package app.vineparcel.web.plan;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.runs.RunService;
-import app.vineparcel.web.sources.Source;
+import app.vineparcel.web.sources.PiecePreviews;
+import app.vineparcel.web.sources.PieceService;
+import app.vineparcel.web.sources.StoredPiece;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,19 +32,42 @@ class PlanController {
     record Band(Channel channel, int span) {}
 
     /** The head of a column. */
-    record Head(String key, String title, String summary, String colour, boolean first) {}
+    record Head(String key, String title, String summary, String colour, boolean first, boolean combines) {}
 
-    /** A cell: the column's key and what would be made. */
-    record Cell(String column, PlannedRendition planned, boolean first) {}
+    /** A cell: the column's key and the files that would be made. */
+    record Cell(String column, List<PlannedRendition> files, boolean first, boolean combines) {
+
+        /** The file that stands for the others: the first, or the one that is worst off. */
+        public PlannedRendition planned() {
+            return files.stream().filter(file -> !file.canBeMade()).findFirst().orElse(files.get(0));
+        }
+
+        /** How heavy all of them will be, about. */
+        public long bytes() {
+            return files.stream().mapToLong(PlannedRendition::predictedBytes).sum();
+        }
+
+        /** Where everything goes, and what was found. */
+        public String title() {
+            Stream<String> paths = files.stream().map(PlannedRendition::path);
+            Stream<String> found = planned().findings().stream().map(Finding::message);
+            return Stream.concat(paths, found).distinct().collect(Collectors.joining("\n"));
+        }
+    }
 
     /** A row. */
-    record Row(Source source, List<Cell> cells) {}
+    record Row(StoredPiece piece, String pictureKey, List<Cell> cells) {}
 
     private final PlanService plans;
     private final AssignmentFrame frame;
     private final RunService runs;
+    private final PieceService stored;
+    private final PiecePreviews previews;
 
-    PlanController(PlanService plans, AssignmentFrame frame, RunService runs) {
+    PlanController(
+            PlanService plans, AssignmentFrame frame, RunService runs, PieceService stored, PiecePreviews previews) {
+        this.stored = stored;
+        this.previews = previews;
         this.plans = plans;
         this.frame = frame;
         this.runs = runs;
@@ -47,11 +77,11 @@ class PlanController {
     String page(@PathVariable long id, Model model) throws ProblemException {
         Assignment assignment = frame.fill(model, id, "plan");
         List<PlanService.Column> columns = plans.columns();
-        List<Source> pieces = plans.pieces(id);
-        Plan plan = plans.everything(assignment, pieces, columns);
+        List<PlanPiece> pieces = plans.pieces(id);
+        List<List<PlannedRendition>> cells = plans.everything(assignment, pieces, columns);
         model.addAttribute("bands", bands(columns));
         model.addAttribute("heads", heads(columns));
-        model.addAttribute("rows", rows(pieces, columns, plan));
+        model.addAttribute("rows", rows(id, pieces, columns, cells));
         return "plan/page";
     }
 
@@ -92,19 +122,27 @@ class PlanController {
                         c.stored().title(),
                         Sentences.summary(c.column().recipe()),
                         c.band().channel().colour(),
-                        isFirst(columns, c)))
+                        isFirst(columns, c),
+                        c.combines()))
                 .toList();
     }
 
-    private static List<Row> rows(List<Source> pieces, List<PlanService.Column> columns, Plan plan) {
+    private List<Row> rows(
+            long assignmentId,
+            List<PlanPiece> pieces,
+            List<PlanService.Column> columns,
+            List<List<PlannedRendition>> files) {
+        Map<String, StoredPiece> byId = stored.all(assignmentId).stream()
+                .collect(Collectors.toMap(piece -> String.valueOf(piece.id()), Function.identity()));
         List<Row> rows = new ArrayList<>();
         int at = 0;
-        for (Source source : pieces) {
+        for (PlanPiece piece : pieces) {
             List<Cell> cells = new ArrayList<>();
             for (PlanService.Column column : columns) {
-                cells.add(new Cell(column.column().id(), plan.renditions().get(at++), isFirst(columns, column)));
+                cells.add(new Cell(column.column().id(), files.get(at++), isFirst(columns, column), column.combines()));
             }
-            rows.add(new Row(source, cells));
+            StoredPiece row = byId.get(piece.id());
+            rows.add(new Row(row, previews.key(row), cells));
         }
         return rows;
     }

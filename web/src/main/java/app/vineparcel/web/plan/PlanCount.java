@@ -20,6 +20,6 @@ class PlanCount implements TabCount {
 
     @Override
     public long count(long assignmentId) {
-        return (long) plans.pieces(assignmentId).size() * plans.columns().size();
+        return plans.count(assignmentId) * plans.columns().size();
     }
 }

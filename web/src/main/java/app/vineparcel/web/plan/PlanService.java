@@ -11,29 +11,40 @@ import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.StoredRecipe;
-import app.vineparcel.web.sources.Source;
-import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.sources.PieceService;
+import app.vineparcel.web.sources.PlanPieces;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import org.springframework.stereotype.Service;
 
-/** Plans an assignment's readable sources against all channels. */
+/** Plans an assignment's pieces against all channels. */
 @Service
 class PlanService {
 
     /** A recipe within a channel, as a column of the plan. */
-    record Column(Choice.Column key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {}
+    record Column(Choice.Column key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {
 
-    private final SourceService sources;
+        /** Whether all of its pieces go into one file. */
+        boolean combines() {
+            return Planner.combines(column);
+        }
+    }
+
+    private final PieceService pieces;
+    private final PlanPieces planPieces;
     private final ChannelService channels;
     private final Shelf shelf;
     private final Clock clock;
 
-    PlanService(SourceService sources, ChannelService channels, Shelf shelf, Clock clock) {
+    PlanService(PieceService pieces, PlanPieces planPieces, ChannelService channels, Shelf shelf, Clock clock) {
         this.shelf = shelf;
-        this.sources = sources;
+        this.pieces = pieces;
+        this.planPieces = planPieces;
         this.channels = channels;
         this.clock = clock;
     }
@@ -47,36 +58,79 @@ class PlanService {
                         key.channelId() + "." + key.recipeId(),
                         stored.recipe(),
                         band.channel().name(),
-                        band.channel().folder());
+                        band.channel().folder(),
+                        band.channel().rules());
                 columns.add(new Column(key, band, stored, column));
             }
         }
         return columns;
     }
 
-    /** The sources that can be rendered, in order. */
-    List<Source> pieces(long assignmentId) {
-        return sources.all(assignmentId).stream().filter(Source::isReady).toList();
+    /** What can be rendered, in order. */
+    List<PlanPiece> pieces(long assignmentId) {
+        return planPieces.of(pieces.all(assignmentId));
     }
 
-    /** Every cell, row by row. */
-    Plan everything(Assignment assignment, List<Source> pieces, List<Column> columns) {
+    /** How many there are. */
+    long count(long assignmentId) {
+        return pieces.count(assignmentId);
+    }
+
+    /** The files of every cell, row by row; a cell of a column that makes one file of all pieces has its page only. */
+    List<List<PlannedRendition>> everything(Assignment assignment, List<PlanPiece> rows, List<Column> columns) {
         Planner planner = planner(assignment);
-        return planner.plan(
-                pieces.stream().map(PlanService::piece).toList(),
-                columns.stream().map(Column::column).toList());
+        List<PlannedRendition> files = new ArrayList<>();
+        List<List<Integer>> cells = new ArrayList<>();
+        Map<Integer, PlannedRendition> pages = new HashMap<>();
+        for (PlanPiece piece : rows) {
+            for (Column column : columns) {
+                List<Integer> cell = new ArrayList<>();
+                if (column.combines()) {
+                    pages.put(cells.size(), planner.plan(piece, column.column()));
+                } else {
+                    for (PlanColumn step : column.column().ladder()) {
+                        cell.add(files.size());
+                        files.add(planner.plan(piece, step));
+                    }
+                }
+                cells.add(cell);
+            }
+        }
+        Plan checked = Planner.withoutCollisions(files);
+        List<List<PlannedRendition>> all = new ArrayList<>();
+        for (int i = 0; i < cells.size(); i++) {
+            all.add(
+                    pages.containsKey(i)
+                            ? List.of(pages.get(i))
+                            : cells.get(i).stream()
+                                    .map(checked.renditions()::get)
+                                    .toList());
+        }
+        return all;
     }
 
-    /** The chosen cells, row by row, with collisions among them. */
+    /** The chosen cells, row by row, with collisions among them; what goes into one file is in the order of the choice. */
     Plan chosen(Assignment assignment, Choice choice) throws ProblemException {
         Planner planner = planner(assignment);
         List<Column> columns = columns();
+        List<PlanPiece> rows = pieces(assignment.id());
         List<PlannedRendition> renditions = new ArrayList<>();
-        for (Source source : pieces(assignment.id())) {
+        for (PlanPiece piece : rows) {
             for (Column column : columns) {
-                if (choice.has(column.key(), source.id())) {
-                    renditions.add(planner.plan(piece(source), column.column()));
+                if (!column.combines() && choice.has(column.key(), Long.parseLong(piece.id()))) {
+                    column.column().ladder().forEach(step -> renditions.add(planner.plan(piece, step)));
                 }
+            }
+        }
+        Map<Long, PlanPiece> byId = new HashMap<>();
+        rows.forEach(piece -> byId.put(Long.parseLong(piece.id()), piece));
+        for (Column column : columns) {
+            List<PlanPiece> pages = choice.of(column.key()).stream()
+                    .map(byId::get)
+                    .filter(Objects::nonNull)
+                    .toList();
+            if (column.combines() && !pages.isEmpty()) {
+                renditions.add(planner.combined(pages, column.column()));
             }
         }
         if (renditions.isEmpty()) {
@@ -88,15 +142,5 @@ class PlanService {
 
     private Planner planner(Assignment assignment) {
         return new Planner(assignment.name(), LocalDate.now(clock), shelf);
-    }
-
-    private static PlanPiece piece(Source source) {
-        return PlanPiece.picture(
-                String.valueOf(source.id()),
-                source.file(),
-                source.name(),
-                source.info(),
-                source.focus(),
-                source.position());
     }
 }

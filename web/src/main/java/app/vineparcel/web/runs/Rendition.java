@@ -1,5 +1,7 @@
 package app.vineparcel.web.runs;
 
+import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.Sentences;
@@ -11,6 +13,10 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
@@ -41,6 +47,13 @@ public class Rendition {
     private String recipeTitle = "";
     private String recipeBody = "";
     private String path = "";
+    private @Nullable Long pieceId;
+    private double density = 1;
+    private String pages = "";
+    private String keptOut = "";
+
+    @Enumerated(EnumType.STRING)
+    private ChannelRules.Densities densities = ChannelRules.Densities.SUFFIX;
 
     @Enumerated(EnumType.STRING)
     private State state = State.WAITING;
@@ -63,10 +76,20 @@ public class Rendition {
     /** For Hibernate. */
     protected Rendition() {}
 
-    Rendition(long runId, int position, PlannedRendition planned) {
+    /**
+     * A file of a run.
+     *
+     * @param sourceId of its piece; of the first on a sheet
+     */
+    Rendition(long runId, int position, long sourceId, PlannedRendition planned) {
         this.runId = runId;
         this.position = position;
-        this.sourceId = Long.parseLong(planned.piece().id());
+        this.sourceId = sourceId;
+        this.pieceId = Long.parseLong(planned.piece().id());
+        this.density = planned.column().density();
+        this.pages = planned.pages().stream().map(PlanPiece::id).collect(Collectors.joining(","));
+        this.keptOut = planned.column().rules().keptOut().stream().sorted().collect(Collectors.joining("\n"));
+        this.densities = planned.column().rules().densities();
         this.sourceNumber = planned.piece().number();
         this.channel = planned.column().channel();
         this.channelFolder = planned.column().folder();
@@ -112,6 +135,27 @@ public class Rendition {
 
     public long sourceId() {
         return sourceId;
+    }
+
+    /** What it shows; of the first page where it has several. */
+    public long pieceId() {
+        return pieceId == null ? 0 : pieceId;
+    }
+
+    double density() {
+        return density;
+    }
+
+    /** Its pieces in order, where it is made of several. */
+    List<Long> pages() {
+        return pages.isEmpty()
+                ? List.of()
+                : Stream.of(pages.split(",")).map(Long::valueOf).toList();
+    }
+
+    /** What the channel asked for. */
+    ChannelRules rules() {
+        return new ChannelRules(keptOut.isEmpty() ? Set.of() : Set.of(keptOut.split("\n")), densities);
     }
 
     int sourceNumber() {

@@ -12,15 +12,15 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.AssignmentService;
-import app.vineparcel.web.sources.Source;
-import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.sources.PieceService;
+import app.vineparcel.web.sources.PlanPieces;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Makes a run's plan again from what was kept of it, so that the same files come out as were shown when it was started. */
@@ -31,14 +31,16 @@ class RunPlans {
     record Checked(Plan plan, Map<Long, Problem> failed) {}
 
     private final AssignmentService assignments;
-    private final SourceService sources;
+    private final PieceService pieces;
+    private final PlanPieces planPieces;
     private final Shelf shelf;
     private final Clock clock;
 
-    RunPlans(AssignmentService assignments, SourceService sources, Shelf shelf, Clock clock) {
+    RunPlans(AssignmentService assignments, PieceService pieces, PlanPieces planPieces, Shelf shelf, Clock clock) {
         this.shelf = shelf;
         this.assignments = assignments;
-        this.sources = sources;
+        this.pieces = pieces;
+        this.planPieces = planPieces;
         this.clock = clock;
     }
 
@@ -51,20 +53,16 @@ class RunPlans {
         Map<Long, Problem> failed = new LinkedHashMap<>();
         List<PlannedRendition> planned = new ArrayList<>();
         List<Long> ids = new ArrayList<>();
-        Map<Long, Source> known = new HashMap<>();
         try {
             String name = assignments.get(run.assignmentId()).name();
             Planner planner = new Planner(name, LocalDate.ofInstant(run.createdAt(), clock.getZone()), shelf);
-            for (Source source : sources.all(run.assignmentId())) {
-                known.put(source.id(), source);
-            }
             for (Rendition rendition : renditions) {
-                Source source = known.get(rendition.sourceId());
-                if (source == null || !source.isReady()) {
+                Optional<PlannedRendition> again = planned(rendition, planner);
+                if (again.isEmpty()) {
                     failed.put(rendition.id(), gone(rendition));
                     continue;
                 }
-                planned.add(planner.plan(piece(source, rendition), column(rendition)));
+                planned.add(again.get());
                 ids.add(rendition.id());
             }
         } catch (ProblemException e) {
@@ -78,18 +76,47 @@ class RunPlans {
         return new Checked(plan, failed);
     }
 
-    private static PlanPiece piece(Source source, Rendition rendition) {
-        return PlanPiece.picture(
-                String.valueOf(source.id()),
-                source.file(),
-                source.name(),
-                source.info(),
-                source.focus(),
-                rendition.sourceNumber());
+    /** The rendition as it was planned; empty if something of it is no longer there. */
+    private Optional<PlannedRendition> planned(Rendition rendition, Planner planner) {
+        PlanColumn column = new PlanColumn(
+                "",
+                recipe(rendition),
+                rendition.channel(),
+                rendition.channelFolder(),
+                rendition.rules(),
+                rendition.density());
+        if (rendition.pages().isEmpty()) {
+            return piece(rendition.pieceId(), rendition.sourceNumber()).map(piece -> planner.plan(piece, column));
+        }
+        List<PlanPiece> pages = new ArrayList<>();
+        for (long id : rendition.pages()) {
+            piece(id, rendition.sourceNumber()).ifPresent(pages::add);
+        }
+        return pages.size() < rendition.pages().size()
+                ? Optional.empty()
+                : Optional.of(planner.combined(pages, column));
     }
 
-    private static PlanColumn column(Rendition rendition) {
-        return new PlanColumn("", recipe(rendition), rendition.channel(), rendition.channelFolder());
+    private Optional<PlanPiece> piece(long id, int number) {
+        try {
+            return planPieces.of(pieces.get(id), number);
+        } catch (ProblemException gone) {
+            return Optional.empty();
+        }
+    }
+
+    /** The source that a rendition counts for: of its piece, or of the first piece on its sheet. */
+    long sourceOf(PlannedRendition planned) {
+        PlanPiece piece = planned.piece()
+                .part()
+                .sheet()
+                .map(sheet -> sheet.laid().get(0).piece())
+                .orElse(planned.piece());
+        try {
+            return pieces.get(Long.parseLong(piece.id())).sourceId().orElseThrow();
+        } catch (ProblemException e) {
+            throw new IllegalStateException("a piece that was just planned is gone", e);
+        }
     }
 
     private static Recipe recipe(Rendition rendition) {

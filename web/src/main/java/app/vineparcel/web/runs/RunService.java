@@ -20,9 +20,11 @@ public class RunService {
     private final RunRepository runs;
     private final RenditionRepository renditions;
     private final RunWorker worker;
+    private final RunPlans plans;
     private final Clock clock;
 
-    RunService(RunRepository runs, RenditionRepository renditions, RunWorker worker, Clock clock) {
+    RunService(RunRepository runs, RenditionRepository renditions, RunWorker worker, RunPlans plans, Clock clock) {
+        this.plans = plans;
         this.runs = runs;
         this.renditions = renditions;
         this.worker = worker;
@@ -34,7 +36,8 @@ public class RunService {
     public long start(Assignment assignment, Plan plan) {
         Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant()));
         List<Rendition> all = new ArrayList<>();
-        plan.renditions().forEach(planned -> all.add(new Rendition(run.id(), all.size() + 1, planned)));
+        plan.renditions()
+                .forEach(planned -> all.add(new Rendition(run.id(), all.size() + 1, plans.sourceOf(planned), planned)));
         renditions.saveAll(all);
         worker.queueAfterCommit(run.id());
         return run.id();

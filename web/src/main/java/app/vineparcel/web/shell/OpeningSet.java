@@ -1,6 +1,7 @@
 package app.vineparcel.web.shell;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -15,6 +16,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Value;
@@ -70,16 +72,25 @@ class OpeningSet implements ApplicationRunner {
                 }
                 ids.add(recipeIds.get(name.stringValue()));
             }
-            channels.add(
-                    channel.get("name").stringValue(),
-                    channel.get("colour").stringValue(),
-                    channel.get("folder").stringValue(),
-                    ids);
+            long id = channels.add(
+                            channel.get("name").stringValue(),
+                            channel.get("colour").stringValue(),
+                            channel.get("folder").stringValue(),
+                            ids)
+                    .id();
+            rule(id, channel);
         }
         long assignment = assignments.make(set.get("assignment").stringValue()).id();
         for (JsonNode folder : set.get("folders")) {
             sources.addFolder(assignment, folder.stringValue());
         }
+    }
+
+    private void rule(long id, JsonNode channel) {
+        List<String> keptOut = new ArrayList<>();
+        channel.path("keep-out").forEach(name -> keptOut.add(name.stringValue()));
+        String densities = channel.path("densities").asString("suffix").toUpperCase(Locale.ROOT);
+        channels.rule(id, keptOut, ChannelRules.Densities.valueOf(densities));
     }
 
     private void bringInMarks() throws IOException, ProblemException {

@@ -7,7 +7,10 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.source.Layer;
+import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.SourceInfo;
+import app.vineparcel.core.source.Taking;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -17,7 +20,9 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** A file brought in, and what was read of it. */
@@ -90,6 +95,14 @@ public class Source {
     @Column(name = "focus_y")
     private @Nullable Double focusY;
 
+    private String layers = "[]";
+    private String keptOut = "";
+
+    @Enumerated(EnumType.STRING)
+    private PageBox pageBox = PageBox.CROP;
+
+    private boolean locked;
+
     /** For Hibernate. */
     protected Source() {}
 
@@ -127,8 +140,29 @@ public class Source {
         hasLocation = facts.hasLocation();
     }
 
+    void layers(List<Layer> found) {
+        layers = LayerList.written(found);
+    }
+
+    /** How documents are taken from now on. */
+    void take(PageBox box, List<String> without, long change) {
+        pageBox = box;
+        keptOut = String.join("\n", without);
+        changed = change;
+    }
+
+    /** Another file in its stead, to be read. */
+    void replace(Path file, long change) {
+        path = file.toString();
+        fileName = file.getFileName().toString();
+        state = State.WAITING;
+        locked = false;
+        changed = change;
+    }
+
     void refused(Problem problem, long change) {
         state = State.UNREADABLE;
+        locked = problem instanceof Problem.Locked;
         changed = change;
         reason = shortened(Optional.of(problem.reason()), 1000);
         remedy = shortened(Optional.of(problem.remedy()), 1000);
@@ -179,6 +213,35 @@ public class Source {
     /** Rises with every change to any source, so that a page can ask for what is new. */
     public long changed() {
         return changed;
+    }
+
+    /** Whether it wants a password before it can be read. */
+    public boolean isLocked() {
+        return state == State.UNREADABLE && locked;
+    }
+
+    /** Whether it is of a kind that may hold several pieces. */
+    public boolean isDocument() {
+        return isReady() && format != null && format.isDocument();
+    }
+
+    /** What can be kept out of it. */
+    public List<Layer> layers() {
+        return LayerList.read(layers);
+    }
+
+    /** Keys of the layers that are kept out. */
+    public List<String> keptOut() {
+        return keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n"));
+    }
+
+    public PageBox pageBox() {
+        return pageBox;
+    }
+
+    /** How it is to be taken. */
+    public Taking taking() {
+        return new Taking(pageBox, Set.copyOf(keptOut()));
     }
 
     public boolean isReady() {

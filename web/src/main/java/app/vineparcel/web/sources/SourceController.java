@@ -4,21 +4,14 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.assignments.AssignmentFrame;
-import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.Uploads;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.file.Path;
-import java.time.Duration;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import org.springframework.core.io.FileSystemResource;
-import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -33,20 +26,25 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 class SourceController {
 
-    private static final MediaType WEBP = MediaType.parseMediaType("image/webp");
-
     private final SourceService sources;
     private final AssignmentFrame frame;
     private final SourceRoots roots;
     private final Uploads uploads;
-    private final Previews previews;
+    private final PieceService pieces;
+    private final PiecePreviews previews;
 
     SourceController(
-            SourceService sources, AssignmentFrame frame, SourceRoots roots, Uploads uploads, Previews previews) {
+            SourceService sources,
+            AssignmentFrame frame,
+            SourceRoots roots,
+            Uploads uploads,
+            PieceService pieces,
+            PiecePreviews previews) {
         this.sources = sources;
         this.frame = frame;
         this.roots = roots;
         this.uploads = uploads;
+        this.pieces = pieces;
         this.previews = previews;
     }
 
@@ -54,21 +52,34 @@ class SourceController {
     String page(@PathVariable long id, Model model) throws ProblemException {
         frame.fill(model, id, "sources");
         List<Source> all = sources.all(id);
-        Map<String, List<Source>> folders =
-                all.stream().collect(Collectors.groupingBy(Source::folder, LinkedHashMap::new, Collectors.toList()));
-        model.addAttribute("folders", folders);
+        Map<Long, List<StoredPiece>> bySource = pieces.bySource(id);
+        SourceShelf shelf = SourceShelf.of(all, bySource, previews);
+        model.addAttribute("shelf", shelf);
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
         progress(model, id, all);
-        all.stream().filter(Source::isReady).findFirst().ifPresent(source -> model.addAttribute("source", source));
+        Optional<StoredPiece> first = shelf.first();
+        if (first.isPresent()) {
+            model.addAttribute("piece", first.get());
+            model.addAttribute("pictureKey", previews.key(first.get()));
+            if (first.get().sourceId().isPresent()) {
+                model.addAttribute("source", sources.get(first.get().sourceId().get()));
+                model.addAttribute("regions", pieces.regions(first.get()));
+            }
+        }
         return "sources/page";
     }
 
     /** Cards of the sources that changed since the page asked last, to be swapped in where they stand. */
     @GetMapping("/assignments/{id}/sources/changes")
-    String changes(@PathVariable long id, @RequestParam long since, Model model) {
+    String changes(@PathVariable long id, @RequestParam long since, Model model, HttpServletResponse response) {
         List<Source> all = sources.all(id);
-        model.addAttribute("changed", sources.changedSince(id, since));
+        List<Source> changed = sources.changedSince(id, since);
+        if (changed.stream().anyMatch(source -> source.isDocument() || source.isLocked())) {
+            response.setHeader("HX-Refresh", "true"); // a document brings more than a card
+        }
+        Map<Long, List<StoredPiece>> bySource = pieces.bySource(id);
+        model.addAttribute("cards", SourceShelf.of(changed, bySource, previews).cards());
         model.addAttribute("assignmentId", id);
         progress(model, id, all);
         return "sources/changes";
@@ -111,43 +122,18 @@ class SourceController {
         }
     }
 
-    @GetMapping("/sources/{id}")
-    String details(@PathVariable long id, Model model) throws ProblemException {
-        model.addAttribute("source", sources.get(id));
-        return "sources/details :: details";
-    }
-
     /** A focal point as shares of width and height; without them, back to the suggested one. */
     @PostMapping("/sources/{id}/focus")
-    String focus(@PathVariable long id, @RequestParam Optional<Double> x, @RequestParam Optional<Double> y, Model model)
+    String focus(@PathVariable long id, @RequestParam Optional<Double> x, @RequestParam Optional<Double> y)
             throws ProblemException {
         Optional<FocalPoint> point = x.isPresent() && y.isPresent()
                 ? Optional.of(new FocalPoint(share(x.get()), share(y.get())))
                 : Optional.empty();
-        model.addAttribute("source", sources.focus(id, point));
-        return "sources/details :: details";
+        sources.focus(id, point);
+        return "redirect:/pieces/" + pieces.ofSource(id).id();
     }
 
     private static double share(double given) {
         return Double.isFinite(given) ? Math.max(0, Math.min(1, given)) : 0.5;
-    }
-
-    @GetMapping("/sources/{id}/thumbnail")
-    ResponseEntity<Resource> thumbnail(@PathVariable long id) {
-        Optional<Path> made = previews.find(Previews.Kind.THUMBNAIL, String.valueOf(id));
-        return made.map(this::picture).orElse(ResponseEntity.notFound().build());
-    }
-
-    @GetMapping("/sources/{id}/preview")
-    ResponseEntity<Resource> preview(@PathVariable long id) throws ProblemException {
-        Source source = sources.get(id);
-        return picture(previews.of(Previews.Kind.SCREEN, "source-" + id, source.file()));
-    }
-
-    private ResponseEntity<Resource> picture(Path file) {
-        return ResponseEntity.ok()
-                .contentType(WEBP)
-                .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
-                .body(new FileSystemResource(file));
     }
 }

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.FocusSuggestion;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
@@ -11,6 +12,8 @@ import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.StorageSettings;
 import jakarta.annotation.PreDestroy;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -33,6 +36,7 @@ class SourceIntake {
     private final SourceReader reader;
     private final SourceRoots roots;
     private final Previews previews;
+    private final PieceService pieces;
     private final TransactionTemplate transaction;
     private final ExecutorService workers;
 
@@ -41,12 +45,14 @@ class SourceIntake {
             SourceReader reader,
             SourceRoots roots,
             Previews previews,
+            PieceService pieces,
             TransactionTemplate transaction,
             StorageSettings settings) {
         this.sources = sources;
         this.reader = reader;
         this.roots = roots;
         this.previews = previews;
+        this.pieces = pieces;
         this.transaction = transaction;
         this.workers = Executors.newFixedThreadPool(settings.threads());
     }
@@ -83,10 +89,14 @@ class SourceIntake {
             return;
         }
         try {
-            SourceInfo info = look(source);
-            Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, String.valueOf(sourceId), source.file(), info);
-            FocalPoint suggested = FocusSuggestion.of(reader.open(thumbnail));
-            keep(sourceId, s -> s.read(info, suggested, sources.nextChange()));
+            SourceReader.Contents contents = look(source);
+            SourceInfo info = contents.info();
+            FocalPoint suggested = info.format().isVector() ? FocalPoint.CENTRE : suggested(source, contents);
+            keep(sourceId, s -> {
+                s.read(info, suggested, sources.nextChange());
+                s.layers(contents.layers());
+                pieces.sync(s, contents.pieces());
+            });
         } catch (ProblemException e) {
             keep(sourceId, s -> s.refused(e.problem(), sources.nextChange()));
         } catch (RuntimeException | OutOfMemoryError e) {
@@ -97,14 +107,28 @@ class SourceIntake {
         }
     }
 
-    private SourceInfo look(Source source) throws ProblemException {
+    /** Once through all pixels: the first piece's preview, and the point that its crops keep. */
+    private FocalPoint suggested(Source source, SourceReader.Contents contents) throws ProblemException {
+        PlanPiece piece = new PlanPiece(
+                "",
+                source.file(),
+                source.name(),
+                contents.info(),
+                Optional.of(FocalPoint.CENTRE),
+                1,
+                new PlanPiece.Part(contents.pieces().get(0), source.taking(), List.of(), Optional.empty()));
+        Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, "source-" + source.id(), piece);
+        return FocusSuggestion.of(reader.open(thumbnail));
+    }
+
+    private SourceReader.Contents look(Source source) throws ProblemException {
         if (source.origin() == Source.Origin.FOLDER && !roots.allows(source.file())) {
             throw new ProblemException(new Problem.BadRequest(
                     source.fileName(),
                     "It leads out of the source roots.",
                     "Name a folder without links that lead elsewhere."));
         }
-        return reader.inspect(source.file());
+        return reader.contents(source.file(), source.taking());
     }
 
     private void keep(long sourceId, java.util.function.Consumer<Source> change) {

@@ -6,24 +6,28 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.Outcome;
+import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.render.RenditionSink;
 import app.vineparcel.core.source.Shelf;
-import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.Taking;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
 /** Small sRGB pictures of large ones, made by the core's own rendering and kept in the data folder. */
@@ -66,30 +70,51 @@ public class Previews {
     }
 
     /**
-     * Reads a whole picture and makes its preview.
+     * Renders a piece and keeps its preview.
      *
      * @param key names the preview among its kind
-     * @throws ProblemException if the picture cannot be read to its end
+     * @throws ProblemException if the piece cannot be read to its end
      */
-    public Path make(Kind kind, String key, Path picture, SourceInfo info) throws ProblemException {
-        Path place = place(kind, key);
-        PlanPiece piece = PlanPiece.picture(key, picture, key, info, Optional.of(FocalPoint.CENTRE), 1);
-        Plan plan = new Planner("", LocalDate.EPOCH, Shelf.EMPTY)
-                .plan(List.of(piece), List.of(new PlanColumn("", kind.recipe, "", "")));
-        AtomicReference<Outcome> result = new AtomicReference<>();
-        RenditionSink sink = (path, content) -> stored(content, place);
-        new RenderRun(reader, Shelf.EMPTY, sink, (rendition, outcome) -> result.set(outcome), () -> false)
-                .render(plan, 1);
-        if (result.get() instanceof Outcome.Failed failed) {
-            throw new ProblemException(failed.problem());
+    public Path make(Kind kind, String key, PlanPiece piece) throws ProblemException {
+        Map<String, Problem> failed = make(kind, Map.of(key, piece));
+        if (failed.containsKey(key)) {
+            throw new ProblemException(failed.get(key));
         }
-        return place;
+        return place(kind, key);
     }
 
-    /** The preview, made where it is missing. */
+    /**
+     * Renders pieces, those of one document while it is open.
+     *
+     * @param wanted pieces by the keys of their previews
+     * @return why those that failed did, by key
+     */
+    public Map<String, Problem> make(Kind kind, Map<String, PlanPiece> wanted) {
+        Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
+        PlanColumn column = new PlanColumn("", kind.recipe, "", "");
+        List<PlannedRendition> planned = new ArrayList<>();
+        wanted.forEach((key, piece) -> planned.add(planner.plan(piece, column).to(key)));
+        Map<String, Problem> failed = new ConcurrentHashMap<>();
+        RenditionSink sink = (path, content) -> stored(content, place(kind, path));
+        RenderListener listener = (rendition, outcome) -> {
+            if (outcome instanceof Outcome.Failed failure) {
+                failed.put(rendition.path(), failure.problem());
+            }
+        };
+        new RenderRun(reader, Shelf.EMPTY, sink, listener, () -> false).render(new Plan(planned), settings.threads());
+        return failed;
+    }
+
+    /** The preview of a file, or of the first piece in it, made where it is missing. */
     public Path of(Kind kind, String key, Path picture) throws ProblemException {
         Optional<Path> made = find(kind, key);
-        return made.isPresent() ? made.get() : make(kind, key, picture, reader.inspect(picture));
+        if (made.isPresent()) {
+            return made.get();
+        }
+        SourceReader.Contents contents = reader.contents(picture, Taking.PLAIN);
+        PlanPiece.Part first = PlanPiece.Part.plain(contents.pieces().get(0));
+        return make(
+                kind, key, new PlanPiece(key, picture, key, contents.info(), Optional.of(FocalPoint.CENTRE), 1, first));
     }
 
     private static RenditionSink.Placed stored(RenditionSink.Content content, Path place) throws ProblemException {

@@ -17,7 +17,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class SourceRoots {
 
-    private static final Set<String> ENDINGS = Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp");
+    private static final Set<String> ENDINGS =
+            Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp", "svg", "svgz", "pdf", "ora");
     private static final int DEEPEST = 8;
 
     private final List<Path> roots;

@@ -22,6 +22,22 @@ public class Uploads {
         this.settings = settings;
     }
 
+    /** A place of its own for a file of that name, which is still to be written. */
+    public Path place(String name) throws ProblemException {
+        Path folder = settings.dataFolder()
+                .toAbsolutePath()
+                .resolve("uploads")
+                .resolve(UUID.randomUUID().toString());
+        try {
+            return Files.createDirectories(folder).resolve(SafeName.of(name));
+        } catch (IOException e) {
+            throw new ProblemException(
+                    new Problem.CannotWrite(
+                            name, "There is no room for it.", "Look whether the disk of the data folder is full."),
+                    e);
+        }
+    }
+
     /**
      * Streams a file to its place; it is there whole or not at all.
      *

@@ -1,0 +1,89 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.web.storage.Previews;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+
+/**
+ * Pictures of pieces, made when somebody comes to look at them. A document is opened for the asked piece and those behind it at once, so
+ * that a page of many artboards does not open it again for every one.
+ */
+@Component
+public class PiecePreviews {
+
+    private static final int AT_ONCE = 24;
+
+    private final Previews previews;
+    private final PlanPieces planPieces;
+    private final StoredPieceRepository pieces;
+    private final SourceRepository sources;
+    private final Map<Long, Object> gates = new ConcurrentHashMap<>();
+    private final Map<String, Problem> failed = new ConcurrentHashMap<>();
+
+    PiecePreviews(Previews previews, PlanPieces planPieces, StoredPieceRepository pieces, SourceRepository sources) {
+        this.previews = previews;
+        this.planPieces = planPieces;
+        this.pieces = pieces;
+        this.sources = sources;
+    }
+
+    /**
+     * The preview of a piece as its source now stands.
+     *
+     * @throws ProblemException if it cannot be drawn
+     */
+    public Path of(Previews.Kind kind, StoredPiece piece) throws ProblemException {
+        String key = key(piece);
+        Optional<Path> made = previews.find(kind, key);
+        if (made.isPresent()) {
+            return made.get();
+        }
+        synchronized (gates.computeIfAbsent(piece.sourceId().orElse(0L), id -> new Object())) {
+            if (previews.find(kind, key).isEmpty() && !failed.containsKey(key)) {
+                failed.putAll(previews.make(kind, wanted(kind, piece)));
+            }
+        }
+        if (failed.containsKey(key)) {
+            throw new ProblemException(failed.get(key));
+        }
+        return previews.find(kind, key)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        piece.name(), "It cannot be seen now.", "Look whether its source is still there.")));
+    }
+
+    private Map<String, PlanPiece> wanted(Previews.Kind kind, StoredPiece piece) {
+        List<StoredPiece> batch = new ArrayList<>(List.of(piece));
+        if (kind == Previews.Kind.THUMBNAIL && !piece.isSheet()) {
+            pieces.findBySourceIdOrderByPosition(piece.sourceId().orElse(0L)).stream()
+                    .filter(other -> other.position() > piece.position() && other.isPresent())
+                    .filter(other -> previews.find(kind, key(other)).isEmpty())
+                    .limit(AT_ONCE - 1L)
+                    .forEach(batch::add);
+        }
+        Map<String, PlanPiece> wanted = new LinkedHashMap<>();
+        batch.forEach(one -> planPieces.of(one, 1).ifPresent(planned -> wanted.put(key(one), planned)));
+        return wanted;
+    }
+
+    /** Changes with everything that changes how the piece looks. */
+    public String key(StoredPiece piece) {
+        if (piece.isSheet()) {
+            return "sheet-%d-%08x".formatted(piece.id(), piece.sheetBody().hashCode());
+        }
+        Optional<Source> source = piece.sourceId().flatMap(sources::findById);
+        if (source.filter(Source::isDocument).isEmpty() && !piece.isRegion()) {
+            return "source-" + piece.sourceId().orElse(0L);
+        }
+        String place = piece.box().map(box -> "-%08x".formatted(box.hashCode())).orElse("");
+        return "piece-%d-%d%s".formatted(piece.id(), source.map(Source::changed).orElse(0L), place);
+    }
+}

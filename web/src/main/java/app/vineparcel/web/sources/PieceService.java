@@ -1,0 +1,293 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.naming.NameFields;
+import app.vineparcel.core.naming.PathTemplate;
+import app.vineparcel.core.naming.Template;
+import app.vineparcel.core.naming.TemplateException;
+import app.vineparcel.core.source.Piece;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps what sources are made of, under the names that people gave. */
+@Service
+public class PieceService {
+
+    private final StoredPieceRepository pieces;
+    private final SourceRepository sources;
+    private final Clock clock;
+
+    PieceService(StoredPieceRepository pieces, SourceRepository sources, Clock clock) {
+        this.pieces = pieces;
+        this.sources = sources;
+        this.clock = clock;
+    }
+
+    /** What can be rendered of an assignment: the pieces of its sources in their order, then its sheets. */
+    public List<StoredPiece> all(long assignmentId) {
+        Map<Long, Integer> places = new HashMap<>();
+        sources.findByAssignmentIdOrderByPosition(assignmentId).stream()
+                .filter(Source::isReady)
+                .forEach(source -> places.put(source.id(), source.position()));
+        return pieces.findByAssignmentIdAndPresentTrueOrderByPosition(assignmentId).stream()
+                .filter(piece ->
+                        piece.isSheet() || places.containsKey(piece.sourceId().orElse(0L)))
+                .sorted(Comparator.comparing(
+                        piece -> piece.sourceId().map(places::get).orElse(Integer.MAX_VALUE)))
+                .toList();
+    }
+
+    /** How many there are. */
+    public long count(long assignmentId) {
+        return pieces.countByAssignmentIdAndPresentTrue(assignmentId);
+    }
+
+    /** By source, in order; sheets under 0. */
+    Map<Long, List<StoredPiece>> bySource(long assignmentId) {
+        Map<Long, List<StoredPiece>> found = new LinkedHashMap<>();
+        for (StoredPiece piece : all(assignmentId)) {
+            found.computeIfAbsent(piece.sourceId().orElse(0L), key -> new ArrayList<>())
+                    .add(piece);
+        }
+        return found;
+    }
+
+    /**
+     * One.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public StoredPiece get(long id) throws ProblemException {
+        return pieces.findById(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "piece " + id, "There is no such piece.", "Choose one on the sources page.")));
+    }
+
+    /** The first piece of a source. */
+    StoredPiece ofSource(long sourceId) throws ProblemException {
+        return pieces.findBySourceIdOrderByPosition(sourceId).stream()
+                .filter(StoredPiece::isPresent)
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "source " + sourceId, "There is no such source.", "Choose one on the sources page.")));
+    }
+
+    /** Those of an assignment that have these numbers, in this order; others are left out. */
+    public List<StoredPiece> chosen(long assignmentId, List<Long> ids) {
+        Map<Long, StoredPiece> found = new HashMap<>();
+        pieces.findByIdIn(ids).stream()
+                .filter(piece -> piece.assignmentId() == assignmentId && piece.isPresent())
+                .forEach(piece -> found.put(piece.id(), piece));
+        return ids.stream()
+                .filter(found::containsKey)
+                .distinct()
+                .map(found::get)
+                .toList();
+    }
+
+    /**
+     * Brings the kept pieces in line with what a source holds now. A piece is known again by its key, else by its name, and keeps the name
+     * that people gave it; a region stays as long as what it lies on keeps its size.
+     */
+    @Transactional
+    public void sync(Source source, List<Piece> now) {
+        List<StoredPiece> known = pieces.findBySourceIdOrderByPosition(source.id());
+        List<StoredPiece> left = new ArrayList<>(
+                known.stream().filter(piece -> !piece.isRegion()).toList());
+        Map<Piece, StoredPiece> matched = new HashMap<>();
+        for (Piece piece : now) {
+            take(left, stored -> stored.key().equals(piece.key())).ifPresent(stored -> matched.put(piece, stored));
+        }
+        for (Piece piece : now) {
+            if (!matched.containsKey(piece)) {
+                take(left, stored -> stored.ownName().equals(piece.name()))
+                        .ifPresent(stored -> matched.put(piece, stored));
+            }
+        }
+        int position = 0;
+        for (Piece piece : now) {
+            StoredPiece stored =
+                    matched.getOrDefault(piece, new StoredPiece(source.assignmentId(), source.id(), piece));
+            List<StoredPiece> regions = known.stream()
+                    .filter(region -> region.isRegion() && region.key().equals(stored.key()))
+                    .toList();
+            stored.take(piece);
+            stored.stand(++position);
+            pieces.save(stored);
+            for (StoredPiece region : regions) {
+                position = again(region, piece, position);
+            }
+        }
+        left.stream()
+                .filter(stored -> stored.kind() != Piece.Kind.OBJECT && stored.kind() != Piece.Kind.LAYER)
+                .forEach(StoredPiece::vanish);
+        known.stream()
+                .filter(region -> region.isRegion()
+                        && now.stream().noneMatch(piece -> piece.key().equals(region.key())))
+                .forEach(StoredPiece::vanish);
+    }
+
+    private static int again(StoredPiece region, Piece base, int position) {
+        Extent then = region.base().orElse(base.size());
+        boolean sameSize = Math.abs(then.width() - base.size().width()) < 0.5
+                && Math.abs(then.height() - base.size().height()) < 0.5;
+        if (!sameSize) {
+            region.vanish();
+            return position;
+        }
+        region.take(base.region(region.ownName(), region.box().orElseThrow()));
+        region.lie(region.box().orElseThrow(), base.size());
+        region.stand(position + 1);
+        return position + 1;
+    }
+
+    private static Optional<StoredPiece> take(List<StoredPiece> from, Predicate<StoredPiece> wanted) {
+        Optional<StoredPiece> found = from.stream().filter(wanted).findFirst();
+        found.ifPresent(from::remove);
+        return found;
+    }
+
+    /** Takes named parts of a document in as pieces of their own. */
+    @Transactional
+    void addObjects(Source source, List<Piece> objects) {
+        List<StoredPiece> known = pieces.findBySourceIdOrderByPosition(source.id());
+        int position = pieces.lastPosition(source.id());
+        for (Piece object : objects) {
+            Optional<StoredPiece> before = known.stream()
+                    .filter(piece -> piece.key().equals(object.key()))
+                    .findFirst();
+            StoredPiece stored = before.orElseGet(() -> new StoredPiece(source.assignmentId(), source.id(), object));
+            stored.take(object);
+            if (before.isEmpty()) {
+                stored.stand(++position);
+            }
+            pieces.save(stored);
+        }
+    }
+
+    /** Gives a piece a name; a blank one goes back to the source's. */
+    @Transactional(rollbackFor = ProblemException.class)
+    StoredPiece rename(long id, String name) throws ProblemException {
+        StoredPiece piece = get(id);
+        if (name.strip().length() > StoredPiece.LONGEST_NAME) {
+            throw new ProblemException(
+                    new Problem.BadRequest(piece.name(), "A name has up to 200 characters.", "Choose a shorter one."));
+        }
+        piece.rename(name.replace("\0", ""));
+        return pieces.save(piece);
+    }
+
+    /** What a template would call pieces. */
+    List<String> names(List<StoredPiece> chosen, String template) throws ProblemException {
+        Template parsed;
+        try {
+            parsed = PathTemplate.name(template);
+        } catch (TemplateException e) {
+            throw new ProblemException(new Problem.BadRequest(
+                    "The name “%s”".formatted(template),
+                    "It cannot be used: " + e.getMessage() + ".",
+                    "Write it again."));
+        }
+        List<String> names = new ArrayList<>();
+        for (StoredPiece piece : chosen) {
+            String stem = piece.sourceId()
+                    .flatMap(sources::findById)
+                    .map(Source::name)
+                    .orElse(piece.name());
+            Extent size = piece.extent();
+            String name = parsed.expand(new NameFields(
+                            stem,
+                            piece.ownName(),
+                            "",
+                            "",
+                            "",
+                            size.rounded().width(),
+                            size.rounded().height(),
+                            1,
+                            "",
+                            names.size() + 1,
+                            LocalDate.now(clock),
+                            Optional.empty()))
+                    .strip();
+            names.add(name.length() > StoredPiece.LONGEST_NAME ? name.substring(0, StoredPiece.LONGEST_NAME) : name);
+        }
+        return names;
+    }
+
+    /** Renames many at once. */
+    @Transactional(rollbackFor = ProblemException.class)
+    void rename(List<StoredPiece> chosen, String template) throws ProblemException {
+        List<String> names = names(chosen, template);
+        for (int i = 0; i < chosen.size(); i++) {
+            chosen.get(i).rename(names.get(i));
+        }
+        pieces.saveAll(chosen);
+    }
+
+    /** The regions that lie on a piece. */
+    List<StoredPiece> regions(StoredPiece base) {
+        return pieces.findBySourceIdOrderByPosition(base.sourceId().orElse(0L)).stream()
+                .filter(piece ->
+                        piece.isRegion() && piece.isPresent() && piece.key().equals(base.key()))
+                .toList();
+    }
+
+    /**
+     * Draws a region, or moves one.
+     *
+     * @param known the region that is moved; empty draws a new one
+     * @throws ProblemException if it does not lie on the piece
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    StoredPiece region(StoredPiece base, Optional<StoredPiece> known, String name, Box box) throws ProblemException {
+        Extent whole = base.extent();
+        if (box.x() < 0
+                || box.y() < 0
+                || box.x() + box.width() > whole.width() + 0.01
+                || box.y() + box.height() > whole.height() + 0.01) {
+            throw new ProblemException(new Problem.BadRequest(
+                    name, "The region reaches beyond “%s”.".formatted(base.name()), "Make it smaller or move it."));
+        }
+        Piece piece = base.piece().region(name.isBlank() ? "Region" : name.strip(), box);
+        StoredPiece region = known.orElseGet(
+                () -> new StoredPiece(base.assignmentId(), base.sourceId().orElse(null), piece));
+        region.take(piece);
+        region.rename("");
+        region.lie(box, whole);
+        if (known.isEmpty()) {
+            region.stand(pieces.lastPosition(base.sourceId().orElse(0L)) + 1);
+        }
+        return pieces.save(region);
+    }
+
+    /** Takes a region, an object or a sheet away; runs that used it still know it. */
+    @Transactional
+    void remove(StoredPiece piece) {
+        piece.vanish();
+        pieces.save(piece);
+    }
+
+    /** Keeps a sheet. */
+    @Transactional
+    StoredPiece keepSheet(StoredPiece sheet) {
+        if (sheet.position() == 0) {
+            sheet.stand(1
+                    + pieces.findByAssignmentIdAndKindOrderByPosition(sheet.assignmentId(), Piece.Kind.SHEET)
+                            .size());
+        }
+        return pieces.save(sheet);
+    }
+}

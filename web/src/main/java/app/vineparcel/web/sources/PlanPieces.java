@@ -1,0 +1,107 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.Sheet;
+import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.Taking;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Kept pieces as the core plans them. */
+@Component
+public class PlanPieces {
+
+    private final SourceRepository sources;
+    private final StoredPieceRepository pieces;
+
+    PlanPieces(SourceRepository sources, StoredPieceRepository pieces) {
+        this.sources = sources;
+        this.pieces = pieces;
+    }
+
+    /** Those that can be planned, numbered by their places in the list; a piece whose source cannot be read is left out. */
+    public List<PlanPiece> of(List<StoredPiece> stored) {
+        Known known = new Known();
+        List<PlanPiece> planned = new ArrayList<>();
+        for (int i = 0; i < stored.size(); i++) {
+            known.piece(stored.get(i), i + 1).ifPresent(planned::add);
+        }
+        return planned;
+    }
+
+    /** One, with a number that it had before. */
+    public Optional<PlanPiece> of(StoredPiece stored, int number) {
+        return new Known().piece(stored, number);
+    }
+
+    /** What was looked up already. */
+    private final class Known {
+
+        private final Map<Long, Optional<Source>> found = new HashMap<>();
+        private final Map<Long, PlanPiece.Part> parts = new HashMap<>();
+
+        private Optional<Source> source(long id) {
+            return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isReady));
+        }
+
+        Optional<PlanPiece> piece(StoredPiece stored, int number) {
+            return stored.isSheet() ? sheet(stored, number) : ofSource(stored, number);
+        }
+
+        private Optional<PlanPiece> ofSource(StoredPiece stored, int number) {
+            Optional<Source> source = stored.sourceId().flatMap(this::source);
+            if (source.isEmpty() || !stored.isPresent()) {
+                return Optional.empty();
+            }
+            Source from = source.get();
+            PlanPiece.Part shared = parts.computeIfAbsent(
+                    from.id(),
+                    key -> new PlanPiece.Part(stored.piece(), from.taking(), from.layers(), Optional.empty()));
+            boolean wholePicture = stored.kind() == Piece.Kind.PICTURE;
+            return Optional.of(new PlanPiece(
+                    String.valueOf(stored.id()),
+                    from.file(),
+                    stored.name(),
+                    wholePicture ? from.info() : from.info().sized(size(stored)),
+                    wholePicture ? from.focus() : Optional.<FocalPoint>empty(),
+                    number,
+                    new PlanPiece.Part(stored.piece(), shared.taking(), shared.layers(), Optional.empty())));
+        }
+
+        private PixelSize size(StoredPiece stored) {
+            return stored.extent().rounded();
+        }
+
+        private Optional<PlanPiece> sheet(StoredPiece stored, int number) {
+            SheetBody body = SheetBody.read(stored.sheetBody());
+            Map<Long, StoredPiece> byId = new HashMap<>();
+            pieces.findByIdIn(body.laid().stream().map(SheetBody.Laid::piece).toList())
+                    .forEach(piece -> byId.put(piece.id(), piece));
+            List<Sheet.Laid> laid = new ArrayList<>();
+            for (SheetBody.Laid one : body.laid()) {
+                Optional.ofNullable(byId.get(one.piece()))
+                        .flatMap(piece -> ofSource(piece, laid.size() + 1))
+                        .ifPresent(piece -> laid.add(new Sheet.Laid(piece, one.box())));
+            }
+            if (laid.isEmpty()) {
+                return Optional.empty();
+            }
+            PlanPiece first = laid.get(0).piece();
+            Sheet sheet = new Sheet(stored.extent(), body.ground(), laid);
+            return Optional.of(new PlanPiece(
+                    String.valueOf(stored.id()),
+                    first.file(),
+                    stored.name(),
+                    first.info(),
+                    Optional.empty(),
+                    number,
+                    new PlanPiece.Part(stored.piece(), Taking.PLAIN, List.of(), Optional.of(sheet))));
+        }
+    }
+}

@@ -1,0 +1,181 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.plan.Sheet;
+import app.vineparcel.core.plan.SheetLayout;
+import app.vineparcel.core.source.Piece;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Lays pieces on sheets. */
+@Service
+class SheetService {
+
+    private static final double USUAL_GAP = 16;
+    private static final double LARGEST = 100_000;
+    private static final List<String> LAYOUTS = List.of("row", "column", "grid", "free");
+
+    private final PieceService pieces;
+
+    SheetService(PieceService pieces) {
+        this.pieces = pieces;
+    }
+
+    /**
+     * One.
+     *
+     * @throws ProblemException if the piece of that number is no sheet
+     */
+    StoredPiece get(long id) throws ProblemException {
+        StoredPiece sheet = pieces.get(id);
+        if (!sheet.isSheet()) {
+            throw new ProblemException(
+                    new Problem.Vanished("sheet " + id, "There is no such sheet.", "Choose one on the sources page."));
+        }
+        return sheet;
+    }
+
+    /** A new sheet of these pieces, in a row. */
+    @Transactional(rollbackFor = ProblemException.class)
+    StoredPiece create(long assignmentId, List<StoredPiece> chosen) throws ProblemException {
+        List<StoredPiece> laid =
+                chosen.stream().filter(piece -> !piece.isSheet()).toList();
+        if (laid.isEmpty() || laid.size() > Sheet.MOST) {
+            throw new ProblemException(new Problem.BadRequest(
+                    "The sheet",
+                    laid.isEmpty() ? "Nothing was chosen that can lie on it." : "Up to 500 pieces lie on a sheet.",
+                    "Choose pictures, artboards, pages or regions."));
+        }
+        SheetBody body = laid(new SheetBody("row", USUAL_GAP, USUAL_GAP, "transparent", List.of()), laid);
+        Extent size = size(body, laid);
+        String name = "Sheet of %d".formatted(laid.size());
+        StoredPiece sheet =
+                new StoredPiece(assignmentId, null, Piece.drawn("sheet", name, Piece.Kind.SHEET, size, Piece.CSS_PX));
+        sheet.lay(body.written(), size);
+        return pieces.keepSheet(sheet);
+    }
+
+    /**
+     * Lays a sheet anew.
+     *
+     * @param wanted rule, gap, margin and background
+     * @param places for a free layout: {@code key=x,y} of every piece, by semicolons; in any other the order of the keys counts
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    void arrange(long id, String name, SheetBody wanted, String places) throws ProblemException {
+        StoredPiece sheet = get(id);
+        boolean sound = LAYOUTS.contains(wanted.layout())
+                && wanted.gap() >= 0
+                && wanted.gap() <= LARGEST
+                && wanted.margin() >= 0
+                && wanted.margin() <= LARGEST
+                && wanted.background().matches("transparent|#[0-9a-fA-F]{6}");
+        if (!sound) {
+            throw new ProblemException(new Problem.BadRequest(
+                    sheet.name(),
+                    "Gap and margin are lengths from 0 px, and the background is a colour or none.",
+                    "Correct the numbers."));
+        }
+        SheetBody before = SheetBody.read(sheet.sheetBody());
+        List<Place> order = Place.read(places);
+        List<StoredPiece> laid = pieces.chosen(
+                sheet.assignmentId(),
+                order.isEmpty()
+                        ? before.laid().stream().map(SheetBody.Laid::piece).toList()
+                        : order.stream().map(Place::piece).toList());
+        if (laid.isEmpty()) {
+            throw new ProblemException(new Problem.BadRequest(
+                    sheet.name(), "No piece would be left on it.", "Leave at least one, or take the sheet away."));
+        }
+        SheetBody body = wanted.layout().equals("free") ? free(wanted, before, laid, order) : laid(wanted, laid);
+        Extent size = size(body, laid);
+        sheet.lay(body.written(), size);
+        sheet.rename(name);
+        pieces.keepSheet(sheet);
+    }
+
+    /** Where a piece was put. */
+    private record Place(long piece, double x, double y) {
+
+        static List<Place> read(String text) throws ProblemException {
+            List<Place> places = new ArrayList<>();
+            try {
+                for (String part : text.split(";")) {
+                    if (!part.isBlank()) {
+                        String[] sides = part.split("[=,]");
+                        places.add(new Place(
+                                Long.parseLong(sides[0]), Double.parseDouble(sides[1]), Double.parseDouble(sides[2])));
+                    }
+                }
+            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+                throw new ProblemException(
+                        new Problem.BadRequest(
+                                "The sheet", "What the page sent cannot be understood.", "Reload the page."),
+                        e);
+            }
+            return places;
+        }
+    }
+
+    private static SheetBody laid(SheetBody wanted, List<StoredPiece> laid) {
+        List<Box> places = layout(wanted, laid.size()).lay(natural(laid)).places();
+        List<SheetBody.Laid> all = new ArrayList<>();
+        for (int i = 0; i < laid.size(); i++) {
+            Box box = places.get(i);
+            all.add(new SheetBody.Laid(laid.get(i).id(), box.x(), box.y(), box.width(), box.height()));
+        }
+        return new SheetBody(wanted.layout(), wanted.gap(), wanted.margin(), wanted.background(), all);
+    }
+
+    private static SheetBody free(SheetBody wanted, SheetBody before, List<StoredPiece> laid, List<Place> order) {
+        List<Extent> sizes = natural(laid);
+        List<SheetBody.Laid> all = new ArrayList<>();
+        for (int i = 0; i < laid.size(); i++) {
+            long id = laid.get(i).id();
+            Optional<Place> put =
+                    order.stream().filter(place -> place.piece() == id).findFirst();
+            Optional<SheetBody.Laid> stood =
+                    before.laid().stream().filter(one -> one.piece() == id).findFirst();
+            double x = put.map(Place::x).or(() -> stood.map(SheetBody.Laid::x)).orElse(wanted.margin());
+            double y = put.map(Place::y).or(() -> stood.map(SheetBody.Laid::y)).orElse(wanted.margin());
+            all.add(new SheetBody.Laid(
+                    id,
+                    Math.max(0, x),
+                    Math.max(0, y),
+                    sizes.get(i).width(),
+                    sizes.get(i).height()));
+        }
+        return new SheetBody("free", wanted.gap(), wanted.margin(), wanted.background(), all);
+    }
+
+    private static Extent size(SheetBody body, List<StoredPiece> laid) {
+        if (!body.layout().equals("free")) {
+            return layout(body, laid.size()).lay(natural(laid)).size();
+        }
+        double right = 0;
+        double bottom = 0;
+        for (SheetBody.Laid one : body.laid()) {
+            right = Math.max(right, one.x() + one.width());
+            bottom = Math.max(bottom, one.y() + one.height());
+        }
+        return new Extent(right + body.margin(), bottom + body.margin());
+    }
+
+    private static SheetLayout layout(SheetBody body, int count) {
+        return switch (body.layout()) {
+            case "column" -> SheetLayout.column(body.gap(), body.margin());
+            case "grid" -> SheetLayout.grid(count, body.gap(), body.margin());
+            default -> SheetLayout.row(count, body.gap(), body.margin());
+        };
+    }
+
+    private static List<Extent> natural(List<StoredPiece> laid) {
+        return laid.stream().map(piece -> Sheet.natural(piece.piece())).toList();
+    }
+}
