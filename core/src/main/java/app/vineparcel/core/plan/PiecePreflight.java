@@ -39,12 +39,17 @@ final class PiecePreflight {
     }
 
     private static void shapes(PlanPiece piece, Recipe recipe, VectorFormat format, List<Finding> findings) {
-        if (!piece.piece().isDrawn() && !(format instanceof VectorFormat.Pdf)) {
+        boolean pictureOnSheet = piece.part().sheet().isPresent()
+                && piece.part().sheet().get().laid().stream()
+                        .anyMatch(laid -> !laid.piece().piece().isDrawn());
+        if ((!piece.piece().isDrawn() || pictureOnSheet) && !(format instanceof VectorFormat.Pdf)) {
             findings.add(new Finding(
                     Finding.Level.BLOCKER,
                     "no-shapes",
-                    "%s holds shapes, and this piece is a picture. Choose PDF or a picture format."
-                            .formatted(format.title())));
+                    "%s holds shapes, and this %s. Choose PDF or a picture format."
+                            .formatted(
+                                    format.title(),
+                                    pictureOnSheet ? "sheet has a picture on it" : "piece is a picture")));
         }
         if (!piece.piece().isDrawn()) {
             return;

@@ -21,8 +21,10 @@ import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.Taking;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -64,7 +66,11 @@ final class ShapesFile {
 
     void write(Path file) throws IOException {
         try {
-            pdf((VectorFormat.Pdf) recipe.format(), file);
+            if (recipe.format() instanceof VectorFormat.Pdf pdf) {
+                pdf(pdf, file);
+            } else {
+                svg((VectorFormat.Svg) recipe.format(), file);
+            }
         } catch (ProblemException e) {
             throw new PieceException(e);
         }
@@ -92,6 +98,47 @@ final class ShapesFile {
                 .write(pages, file);
     }
 
+    private void svg(VectorFormat.Svg format, Path file) throws IOException, ProblemException {
+        PlanPiece piece = planned.piece();
+        ExactFraming framing = planned.exact(piece);
+        double px = pointsPerPixel(piece) * Piece.CSS_PX / Piece.POINTS;
+        Extent canvas = framing.canvas().times(px);
+        Extent content = framing.content().times(px);
+        Box place = new Box(
+                (canvas.width() - content.width()) / 2,
+                (canvas.height() - content.height()) / 2,
+                content.width(),
+                content.height());
+        OptionalInt ground = piece.part().sheet().map(Sheet::ground).orElse(OptionalInt.empty());
+        SvgSheet svg = new SvgSheet(piece.name(), canvas, ground.isPresent() ? ground : ground());
+        if (piece.part().sheet().isEmpty()) {
+            cut(piece, framing.crop(), place, svg, format);
+        } else {
+            double scale = place.width() / framing.crop().width();
+            for (Sheet.Laid laid : piece.part().sheet().get().laid()) {
+                Box on = laid.place()
+                        .movedBy(-framing.crop().x(), -framing.crop().y())
+                        .times(scale)
+                        .movedBy(place.x(), place.y());
+                cut(laid.piece(), laid.piece().piece().size().box(), on, svg, format);
+            }
+        }
+        Files.write(file, svg.written());
+    }
+
+    private void cut(PlanPiece piece, Box part, Box place, SvgSheet svg, VectorFormat.Svg format)
+            throws IOException, ProblemException {
+        DrawnDocument document = sources.drawn(piece, planned.taking(piece));
+        PieceLook.requireSame(piece, document);
+        document.cutInto(svg, piece.piece(), piece.piece().onWhole(part), place, format.text());
+    }
+
+    private OptionalInt ground() {
+        return recipe.background().transparent()
+                ? OptionalInt.empty()
+                : OptionalInt.of(recipe.background().rgb());
+    }
+
     private Optional<IccProfile> intent() {
         return recipe.colour().asSource() || !recipe.colour().embed()
                 ? Optional.empty()
@@ -110,14 +157,7 @@ final class ShapesFile {
                 content.width(),
                 content.height());
         return new PdfSheet(
-                piece.name(),
-                trim,
-                bleed,
-                format.cropMarks(),
-                recipe.background().transparent()
-                        ? OptionalInt.empty()
-                        : OptionalInt.of(recipe.background().rgb()),
-                placed(piece, framing, place, bleed));
+                piece.name(), trim, bleed, format.cropMarks(), ground(), placed(piece, framing, place, bleed));
     }
 
     /** Shapes in their own size are as large on paper as they say; pixels are as dense as the recipe says. */

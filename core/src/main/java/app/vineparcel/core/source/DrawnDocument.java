@@ -1,5 +1,6 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
@@ -27,4 +28,14 @@ public non-sealed interface DrawnDocument extends Document {
      * @param rasterPpi what is drawn as pixels because PDF has no word for it gets that resolution on paper
      */
     PdfArt art(Piece piece, int rasterPpi) throws IOException;
+
+    /**
+     * Puts a part of a piece on an SVG, as shapes.
+     *
+     * @param part of the piece behind the key, in its units
+     * @param place where the part goes, CSS px
+     * @param text what becomes of text
+     * @throws IOException with a reason in words
+     */
+    void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException;
 }

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
+import app.vineparcel.core.codec.SceneFonts;
 import java.awt.AlphaComposite;
 import java.awt.Color;
 import java.awt.Paint;

@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.pdf;
 
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PageArt;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.geometry.Box;
@@ -11,6 +12,7 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.Taking;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
@@ -175,6 +177,13 @@ public final class PdfDocument implements DrawnDocument {
     @Override
     public PdfArt art(Piece piece, int rasterPpi) throws IOException {
         return new PageArt(document, page(piece), piece.region());
+    }
+
+    @Override
+    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException {
+        int page = page(piece);
+        float unit = document.getPage(page).getUserUnit();
+        sheet.put(PageCut.of(renderer, page, unit, part, sheet, sheet.prefix(piece.name())), place);
     }
 
     private int page(Piece piece) throws IOException {

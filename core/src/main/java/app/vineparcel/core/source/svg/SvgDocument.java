@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.codec.pdf.SceneArt;
 import app.vineparcel.core.geometry.Box;
@@ -10,6 +11,7 @@ import app.vineparcel.core.source.Canvas;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.Taking;
 import java.awt.Graphics2D;
 import java.awt.geom.AffineTransform;
@@ -159,30 +161,19 @@ public final class SvgDocument implements DrawnDocument {
                 rasterPpi);
     }
 
-    /**
-     * A piece as an SVG of its own: the tree, and where on its canvas the piece lies.
-     *
-     * @param tree the whole document, not to be changed
-     * @param box of the piece, CSS px of the canvas
-     * @param object the one element that is meant; empty for all
-     * @param onCanvas from the coordinates within the outermost svg element to the canvas
-     */
-    public record Cut(Document tree, Box box, Optional<Element> object, AffineTransform onCanvas) {}
-
-    /** What an SVG of a piece is cut from. */
-    public Cut cut(Piece piece) throws IOException {
-        Box place = place(piece.key());
-        Box part = piece.onWhole(piece.size().box());
-        return new Cut(
-                document,
-                part.movedBy(place.x(), place.y()),
+    @Override
+    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException {
+        Box at = place(piece.key());
+        Element cut = SvgCut.of(
+                scene,
+                document.getDocumentElement(),
+                part.movedBy(at.x(), at.y()),
                 Optional.ofNullable(objects.get(piece.key())),
-                scene.viewTransform(document.getDocumentElement()));
-    }
-
-    /** The box on the canvas that an element's drawing fills; empty if it draws nothing. */
-    public Optional<Rectangle2D> bounds(Element element) {
-        return scene.bounds(element);
+                Extent.of(place),
+                sheet.prefix(piece.name()),
+                text,
+                sheet.document());
+        sheet.put(cut, place);
     }
 
     /** The tree of graphics, for drawing marks. */

@@ -1,6 +1,5 @@
-package app.vineparcel.core.codec.pdf;
+package app.vineparcel.core.codec;
 
-import app.vineparcel.core.codec.ShippedFonts;
 import java.awt.Font;
 import java.awt.font.TextAttribute;
 import java.io.IOException;
@@ -15,7 +14,7 @@ import org.apache.pdfbox.pdmodel.font.FontMappers;
 import org.apache.pdfbox.pdmodel.font.FontMapping;
 
 /** Finds the file behind a font that text was laid out with. */
-final class SceneFonts {
+public final class SceneFonts {
 
     private static final Map<String, Optional<TrueTypeFont>> FOUND = new ConcurrentHashMap<>();
 
@@ -25,7 +24,7 @@ final class SceneFonts {
     private SceneFonts() {}
 
     /** The typeface; empty if it is none with a TrueType file of its own. */
-    static Optional<TrueTypeFont> of(GVTFont font, AttributedCharacterIterator text) {
+    public static Optional<TrueTypeFont> of(GVTFont font, AttributedCharacterIterator text) {
         if (font.getFamilyName() == null || !(font instanceof org.apache.batik.gvt.font.AWTGVTFont)) {
             return Optional.empty();
         }
