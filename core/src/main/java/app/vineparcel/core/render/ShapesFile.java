@@ -2,6 +2,7 @@ package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.eps.EpsFile;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.codec.pdf.PdfFile;
 import app.vineparcel.core.codec.pdf.PdfSheet;
@@ -23,6 +24,7 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.Taking;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -33,6 +35,10 @@ import java.util.OptionalInt;
 
 /** A rendition that keeps shapes as shapes: a page for every piece. */
 final class ShapesFile {
+
+    /** The page that an EPS is made from. */
+    private static final VectorFormat.Pdf WITHIN =
+            new VectorFormat.Pdf("1.7", false, false, 0, VectorFormat.Text.EMBED, 100);
 
     private final OpenSources sources;
     private final PieceLook look;
@@ -68,8 +74,10 @@ final class ShapesFile {
         try {
             if (recipe.format() instanceof VectorFormat.Pdf pdf) {
                 pdf(pdf, file);
+            } else if (recipe.format() instanceof VectorFormat.Svg svg) {
+                svg(svg, file);
             } else {
-                svg((VectorFormat.Svg) recipe.format(), file);
+                eps(file);
             }
         } catch (ProblemException e) {
             throw new PieceException(e);
@@ -96,6 +104,14 @@ final class ShapesFile {
                                 ? PdfTarget.FontUse.OUTLINE
                                 : PdfTarget.FontUse.EMBED)
                 .write(pages, file);
+    }
+
+    private void eps(Path file) throws IOException, ProblemException {
+        PdfSheet page = page(planned.piece(), WITHIN);
+        ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+        new PdfFile(WITHIN.version(), "", Optional.empty(), Optional.empty(), PdfTarget.FontUse.EMBED)
+                .write(List.of(page.redrawn()), pdf);
+        Files.write(file, new EpsFile(planned.piece().name(), recipe.rasterPpi()).of(pdf.toByteArray()));
     }
 
     private void svg(VectorFormat.Svg format, Path file) throws IOException, ProblemException {

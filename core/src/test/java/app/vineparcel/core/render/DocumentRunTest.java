@@ -271,4 +271,81 @@ class DocumentRunTest {
         assertThat(Programs.run("pdfinfo", folder.resolve("Pair.pdf").toString()))
                 .containsPattern("Page size:\\s+330 x 165 pts");
     }
+
+    /** What the piece looks like when it is drawn, on white at 192 ppi. */
+    private BufferedImage drawn(List<PlanPiece> pieces, String file) throws Exception {
+        runWell(
+                plan(
+                        pieces,
+                        "'size': {'ppi': 192}, 'background': '#ffffff', 'format': {'type': 'png', 'bits': 24}, 'name': '{piece|kebab}'"));
+        return picture(file);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"embed", "outline"})
+    void an_svg_of_a_piece_looks_like_the_piece_and_holds_only_what_it_uses(String text) throws Exception {
+        List<PlanPiece> label = pieces("jar.svg", Documents.svg()).subList(0, 1);
+        runWell(plan(label, "'format': {'type': 'svg', 'text': '" + text + "'}, 'name': 'cut'"));
+        String svg = Files.readString(folder.resolve("cut.svg"));
+        assertThat(svg).contains("front-label-sky", "Front label").doesNotContain("id=\"sky\"", "#a23b4a");
+        assertThat(svg.contains("@font-face")).isEqualTo(text.equals("embed"));
+        assertThat(svg.contains("<text")).isEqualTo(text.equals("embed"));
+        BufferedImage cut = drawn(pieces("cut.svg", svg.getBytes(java.nio.charset.StandardCharsets.UTF_8)), "cut.png");
+        assertThat(difference(cut, drawn(label, "front-label.png"))).isLessThan(0.6);
+    }
+
+    @Test
+    void an_svg_of_a_page_looks_like_the_page() throws Exception {
+        List<PlanPiece> pages = pieces("list.pdf", Documents.pdf());
+        BufferedImage page = drawn(pages.subList(1, 2), "page-2.png");
+        runWell(plan(pages, "'format': {'type': 'svg'}, 'name': '{piece|kebab}'"));
+        byte[] svg = Files.readAllBytes(folder.resolve("page-2.svg"));
+        BufferedImage cut = drawn(pieces("again.svg", svg), "again.png");
+        assertThat(cut.getWidth()).isEqualTo(page.getWidth());
+        assertThat(difference(cut, page)).isLessThan(0.6);
+    }
+
+    @Test
+    void an_eps_keeps_text_and_flattens_only_what_is_soft() throws Exception {
+        List<PlanPiece> label = pieces("jar.svg", Documents.svg()).subList(0, 1);
+        BufferedImage direct = drawn(label, "front-label.png");
+        runWell(plan(label, "'format': {'type': 'eps'}, 'name': 'label'"));
+        String eps = folder.resolve("label.eps").toString();
+        assertThat(Files.size(Path.of(eps))).isLessThan(200_000);
+        Programs.run(
+                "gs",
+                "-q",
+                "-dSAFER",
+                "-dBATCH",
+                "-dNOPAUSE",
+                "-dEPSCrop",
+                "-sDEVICE=png16m",
+                "-r192",
+                "-dTextAlphaBits=4",
+                "-dGraphicsAlphaBits=4",
+                "-sOutputFile=" + folder.resolve("gs.png"),
+                eps);
+        assertThat(difference(picture("gs.png"), direct)).isLessThan(1.5);
+        assertThat(Programs.run(
+                        "gs", "-q", "-dSAFER", "-dBATCH", "-dNOPAUSE", "-sDEVICE=txtwrite", "-sOutputFile=-", eps))
+                .contains("Quince");
+        String body = Files.readString(Path.of(eps), java.nio.charset.StandardCharsets.ISO_8859_1);
+        assertThat(body).containsOnlyOnce("/ImageType 3").containsOnlyOnce("/ShadingType 2");
+    }
+
+    @Test
+    void a_picture_can_be_a_page_but_no_drawing() throws Exception {
+        List<PlanPiece> pictures = pieces("poster.ora", Documents.openRaster());
+        assertThat(plan(pictures, "'format': {'type': 'svg'}")
+                        .renditions()
+                        .get(0)
+                        .canBeMade())
+                .isFalse();
+        runWell(plan(pictures, "'size': {'ppi': 72}, 'format': {'type': 'pdf'}"));
+        assertThat(Programs.run("pdfinfo", folder.resolve("poster.pdf").toString()))
+                .containsPattern("Page size:\\s+64 x 48 pts");
+        assertThat(Programs.run(
+                        "pdfimages", "-list", folder.resolve("poster.pdf").toString()))
+                .contains("64    48");
+    }
 }

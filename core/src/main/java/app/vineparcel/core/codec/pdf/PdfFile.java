@@ -4,8 +4,11 @@ import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.geometry.Box;
 import java.awt.Color;
 import java.awt.geom.AffineTransform;
+import java.io.BufferedOutputStream;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -46,6 +49,13 @@ public record PdfFile(
      * @throws IOException with a reason in words
      */
     public void write(List<PdfSheet> sheets, Path file) throws IOException {
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+            write(sheets, out);
+        }
+    }
+
+    /** The same to a stream, which is left open. */
+    public void write(List<PdfSheet> sheets, OutputStream out) throws IOException {
         try (PDDocument document = new PDDocument()) {
             PdfTarget target = new PdfTarget(document, fonts);
             PDDocumentOutline outline = new PDDocumentOutline();
@@ -66,7 +76,7 @@ public record PdfFile(
             target.finishFonts();
             document.setDocumentId(IDENTITY);
             document.save(
-                    file.toFile(),
+                    out,
                     version.equals("1.4") ? CompressParameters.NO_COMPRESSION : CompressParameters.DEFAULT_COMPRESSION);
         }
     }

@@ -14,9 +14,27 @@ import java.util.OptionalInt;
  * @param cropMarks whether marks show where to trim
  * @param ground the page's colour, 0xRRGGBB; empty for none
  * @param placed what stands on it, the lowest first
+ * @param carries whether a page that stands on it alone is carried over as it is
  */
 public record PdfSheet(
-        String name, Extent trim, double bleed, boolean cropMarks, OptionalInt ground, List<Placed> placed) {
+        String name,
+        Extent trim,
+        double bleed,
+        boolean cropMarks,
+        OptionalInt ground,
+        List<Placed> placed,
+        boolean carries) {
+
+    /** One that carries a lone page over. */
+    public PdfSheet(
+            String name, Extent trim, double bleed, boolean cropMarks, OptionalInt ground, List<Placed> placed) {
+        this(name, trim, bleed, cropMarks, ground, placed, true);
+    }
+
+    /** The same with everything on it drawn anew, so that its page is upright and as large as its trim. */
+    public PdfSheet redrawn() {
+        return new PdfSheet(name, trim, bleed, cropMarks, ground, placed, false);
+    }
 
     /**
      * Art on a page.
@@ -41,7 +59,7 @@ public record PdfSheet(
 
     /** Whether it is one piece of art at its natural size and nothing else, so that its page can be carried over. */
     boolean isPlain() {
-        if (placed.size() != 1 || bleed > 0 || cropMarks || ground.isPresent()) {
+        if (!carries || placed.size() != 1 || bleed > 0 || cropMarks || ground.isPresent()) {
             return false;
         }
         Placed only = placed.get(0);
