@@ -183,7 +183,8 @@ final class ShapesFile {
         return Piece.POINTS / (own ? piece.piece().unitsPerInch().getAsDouble() : recipe.ppi());
     }
 
-    private List<PdfSheet.Placed> placed(PlanPiece piece, ExactFraming framing, Box place, double bleed)
+    /** A part of a piece on a page, in points from the page's upper left corner. */
+    List<PdfSheet.Placed> placed(PlanPiece piece, ExactFraming framing, Box place, double bleed)
             throws IOException, ProblemException {
         if (!piece.piece().isDrawn()) {
             return List.of(PdfSheet.Placed.whole(picture(piece, framing.crop(), Extent.of(place)), place));

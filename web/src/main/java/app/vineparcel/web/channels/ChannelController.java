@@ -1,10 +1,15 @@
 package app.vineparcel.web.channels;
 
+import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.recipe.Sentences;
+import java.util.Arrays;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
 class ChannelController {
@@ -38,5 +43,16 @@ class ChannelController {
                 .toList();
         model.addAttribute("channels", shown);
         return "channels/list";
+    }
+
+    /** What the channel asks of all of its renditions. */
+    @PostMapping("/channels/{id}/rules")
+    String rule(@PathVariable long id, @RequestParam String keptOut, @RequestParam ChannelRules.Densities densities) {
+        List<String> names = Arrays.stream(keptOut.split(","))
+                .map(String::strip)
+                .filter(name -> !name.isEmpty())
+                .toList();
+        channels.rule(id, names, densities);
+        return "redirect:/channels";
     }
 }

@@ -1,6 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
-import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.geometry.Box;
 import java.io.IOException;
 import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSDictionary;
@@ -26,20 +26,22 @@ final class CropMarks {
     /**
      * Draws them.
      *
-     * @param margin from the page's edge to the trim
+     * @param trim what is cut out, y upwards
      */
-    static void draw(PDPageContentStream out, Extent trim, double margin, double bleed) throws IOException {
+    static void draw(PDPageContentStream out, Box trim, double bleed) throws IOException {
         double gap = Math.max(GAP, bleed);
         out.saveGraphicsState();
         out.setStrokingColor(new PDColor(new float[] {1}, registration()));
         out.setLineWidth(WIDTH);
-        for (double x : new double[] {margin, margin + trim.width()}) {
-            line(out, x, margin - gap, x, margin - gap - LENGTH);
-            line(out, x, margin + trim.height() + gap, x, margin + trim.height() + gap + LENGTH);
+        double right = trim.x() + trim.width();
+        double top = trim.y() + trim.height();
+        for (double x : new double[] {trim.x(), right}) {
+            line(out, x, trim.y() - gap, x, trim.y() - gap - LENGTH);
+            line(out, x, top + gap, x, top + gap + LENGTH);
         }
-        for (double y : new double[] {margin, margin + trim.height()}) {
-            line(out, margin - gap, y, margin - gap - LENGTH, y);
-            line(out, margin + trim.width() + gap, y, margin + trim.width() + gap + LENGTH, y);
+        for (double y : new double[] {trim.y(), top}) {
+            line(out, trim.x() - gap, y, trim.x() - gap - LENGTH, y);
+            line(out, right + gap, y, right + gap + LENGTH, y);
         }
         out.restoreGraphicsState();
     }

@@ -163,7 +163,11 @@ public record PdfFile(
             out.restoreGraphicsState();
         }
         if (sheet.cropMarks()) {
-            CropMarks.draw(out, sheet.trim(), sheet.margin(), sheet.bleed());
+            CropMarks.draw(out, sheet.trim().box().movedBy(sheet.margin(), sheet.margin()), sheet.bleed());
+        }
+        double height = sheet.trim().height();
+        for (Box box : sheet.marked()) {
+            CropMarks.draw(out, new Box(box.x(), height - box.y() - box.height(), box.width(), box.height()), 0);
         }
     }
 

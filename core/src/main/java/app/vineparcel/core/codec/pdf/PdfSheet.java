@@ -14,6 +14,7 @@ import java.util.OptionalInt;
  * @param cropMarks whether marks show where to trim
  * @param ground the page's colour, 0xRRGGBB; empty for none
  * @param placed what stands on it, the lowest first
+ * @param marked boxes on the page that get crop marks of their own
  * @param carries whether a page that stands on it alone is carried over as it is
  */
 public record PdfSheet(
@@ -23,17 +24,23 @@ public record PdfSheet(
         boolean cropMarks,
         OptionalInt ground,
         List<Placed> placed,
+        List<Box> marked,
         boolean carries) {
 
     /** One that carries a lone page over. */
     public PdfSheet(
             String name, Extent trim, double bleed, boolean cropMarks, OptionalInt ground, List<Placed> placed) {
-        this(name, trim, bleed, cropMarks, ground, placed, true);
+        this(name, trim, bleed, cropMarks, ground, placed, List.of(), true);
     }
 
     /** The same with everything on it drawn anew, so that its page is upright and as large as its trim. */
     public PdfSheet redrawn() {
-        return new PdfSheet(name, trim, bleed, cropMarks, ground, placed, false);
+        return new PdfSheet(name, trim, bleed, cropMarks, ground, placed, marked, false);
+    }
+
+    /** The same with crop marks around these boxes. */
+    public PdfSheet marked(List<Box> boxes) {
+        return new PdfSheet(name, trim, bleed, cropMarks, ground, placed, List.copyOf(boxes), carries);
     }
 
     /**

@@ -1,0 +1,186 @@
+package app.vineparcel.web.printing;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PrintLayout;
+import app.vineparcel.core.render.PrintFile;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.assignments.AssignmentFrame;
+import app.vineparcel.web.sources.PiecePreviews;
+import app.vineparcel.web.sources.PieceService;
+import app.vineparcel.web.sources.PlanPieces;
+import app.vineparcel.web.sources.StoredPiece;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.core.io.ByteArrayResource;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Pieces on paper: seen first, then made as a PDF or sent to a printer. */
+@Controller
+class PrintController {
+
+    private static final int SHOWN_PAGES = 40;
+
+    private final PieceService pieces;
+    private final PlanPieces planPieces;
+    private final PiecePreviews previews;
+    private final AssignmentFrame frame;
+    private final SourceReader reader;
+    private final PrintClient client;
+    private final SimulatedPrinter printer;
+
+    PrintController(
+            PieceService pieces,
+            PlanPieces planPieces,
+            PiecePreviews previews,
+            AssignmentFrame frame,
+            SourceReader reader,
+            PrintClient client,
+            SimulatedPrinter printer) {
+        this.pieces = pieces;
+        this.planPieces = planPieces;
+        this.previews = previews;
+        this.frame = frame;
+        this.reader = reader;
+        this.client = client;
+        this.printer = printer;
+    }
+
+    /** A piece on a page as it is shown, points. */
+    record Shown(long piece, String name, String pictureKey, PrintLayout.Placed placed) {}
+
+    @GetMapping("/assignments/{id}/print")
+    String page(@PathVariable long id, @RequestParam List<Long> piece, Model model) throws ProblemException {
+        return show(id, piece, PrintForm.USUAL, model);
+    }
+
+    /** The same with the paper as it was set. */
+    @PostMapping("/assignments/{id}/print")
+    String again(@PathVariable long id, @RequestParam List<Long> piece, @ModelAttribute PrintForm form, Model model)
+            throws ProblemException {
+        try {
+            form.layout();
+            return show(id, piece, form, model);
+        } catch (ProblemException e) {
+            model.addAttribute("problem", e.problem());
+            return show(id, piece, PrintForm.USUAL, model);
+        }
+    }
+
+    private String show(long id, List<Long> ids, PrintForm form, Model model) throws ProblemException {
+        frame.fill(model, id, "sources");
+        List<StoredPiece> chosen = chosen(id, ids);
+        PrintLayout layout = form.layout();
+        List<List<Shown>> pages = new ArrayList<>();
+        for (List<PrintLayout.Placed> page :
+                layout.pages(chosen.stream().map(StoredPiece::piece).toList())) {
+            pages.add(page.stream()
+                    .map(placed -> {
+                        StoredPiece one = chosen.get(placed.number());
+                        return new Shown(one.id(), one.name(), previews.key(one), placed);
+                    })
+                    .toList());
+        }
+        model.addAttribute("chosen", chosen);
+        model.addAttribute("form", form);
+        model.addAttribute("layout", layout);
+        model.addAttribute("marked", form.isMarked());
+        model.addAttribute("pages", pages.subList(0, Math.min(SHOWN_PAGES, pages.size())));
+        model.addAttribute("pageCount", pages.size());
+        return "printing/page";
+    }
+
+    private List<StoredPiece> chosen(long id, List<Long> ids) throws ProblemException {
+        List<StoredPiece> chosen = pieces.chosen(id, ids);
+        if (chosen.isEmpty()) {
+            throw new ProblemException(
+                    new Problem.BadRequest("Printing", "Nothing is chosen.", "Choose pieces on the sources page."));
+        }
+        return chosen;
+    }
+
+    @PostMapping("/assignments/{id}/print.pdf")
+    ResponseEntity<Resource> pdf(
+            @PathVariable long id, @RequestParam List<Long> piece, @ModelAttribute PrintForm form, Model model)
+            throws ProblemException, IOException {
+        Assignment assignment = frame.fill(model, id, "sources");
+        Path file = made(id, piece, form, assignment.name());
+        try {
+            return attachment(new ByteArrayResource(Files.readAllBytes(file)), assignment.name() + ".pdf");
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    @PostMapping("/assignments/{id}/print/job")
+    String job(@PathVariable long id, @RequestParam List<Long> piece, @ModelAttribute PrintForm form, Model model)
+            throws ProblemException, IOException {
+        Assignment assignment = frame.fill(model, id, "sources");
+        Path file = made(id, piece, form, assignment.name());
+        try {
+            client.print(printer.address(), assignment.name(), file);
+            return "redirect:/printer";
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    private Path made(long id, List<Long> ids, PrintForm form, String title) throws ProblemException, IOException {
+        List<PlanPiece> planned = planPieces.of(chosen(id, ids));
+        Path file = Files.createTempFile("vine-parcel", ".pdf");
+        try {
+            PrintFile.write(reader, planned, form.layout(), form.isMarked(), title, file);
+            return file;
+        } catch (ProblemException e) {
+            Files.delete(file);
+            throw e;
+        }
+    }
+
+    /** What the simulated printer has printed. */
+    @GetMapping("/printer")
+    String printed(Model model) throws IOException {
+        model.addAttribute("jobs", printer.jobs());
+        model.addAttribute("address", printer.address());
+        return "printing/printer";
+    }
+
+    @GetMapping("/printer/{number}")
+    ResponseEntity<Resource> printed(@PathVariable int number) throws IOException {
+        return printer.jobs().stream()
+                .filter(job -> job.number() == number)
+                .findFirst()
+                .map(job -> attachment(new FileSystemResource(job.file()), job.name() + ".pdf"))
+                .orElse(ResponseEntity.notFound().build());
+    }
+
+    private static ResponseEntity<Resource> attachment(Resource file, String name) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(file);
+    }
+}
