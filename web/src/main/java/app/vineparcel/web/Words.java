@@ -1,5 +1,6 @@
 package app.vineparcel.web;
 
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -64,6 +65,11 @@ public final class Words {
     /** A count with its word: {@code 1 file}, {@code 3 files}. */
     public String count(long number, String one) {
         return String.format(Locale.ROOT, "%,d %s", number, number == 1 ? one : one + "s");
+    }
+
+    /** A number without zeros that say nothing, as fields hold it: {@code 16}, {@code 2.5}. */
+    public String number(double number) {
+        return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
     }
 
     /** A share as people read it: {@code none}, {@code under 0.1 %}, {@code 3.4 %}. */

@@ -34,8 +34,17 @@ final class WeightModel {
     /** What a palette weighs without dithering, against the same dithered. */
     private static final double EVEN = 0.66;
 
-    /** The median of a page or artboard of the demo's documents. */
-    private static final long SHAPES_BYTES = 20_000;
+    /** Medians of the pages and artboards of the demo's documents, in their own size. */
+    private static final long PDF_BYTES = 25_000;
+
+    private static final long SVG_BYTES = 21_000;
+    private static final long EPS_BYTES = 81_000;
+    /** What flat colours and outlines weigh against photographs: medians of the same, at long edges from 320 to 2048 px. */
+    private static final double DRAWN_LOSSY = 0.5;
+
+    private static final double DRAWN_LOSSLESS = 0.038;
+    private static final double DRAWN_PALETTE = 0.15;
+    private static final double DRAWN_TIFF = 0.09;
 
     private WeightModel() {}
 
@@ -47,10 +56,30 @@ final class WeightModel {
     static long bytes(OutputFormat format, PixelSize size, boolean drawn) {
         if (format instanceof VectorFormat vector) {
             return drawn
-                    ? SHAPES_BYTES
+                    ? shapes(vector)
                     : bytes(new OutputFormat.Jpeg(quality(vector), false, OutputFormat.Chroma.HALF), size, false);
         }
-        return Math.round(size.pixels() * bits(format, size) / BITS_A_BYTE) + CONTAINER_BYTES;
+        double share = drawn ? drawnShare(format) : 1;
+        return Math.round(size.pixels() * bits(format, size) * share / BITS_A_BYTE) + CONTAINER_BYTES;
+    }
+
+    private static long shapes(VectorFormat format) {
+        return format instanceof VectorFormat.Pdf
+                ? PDF_BYTES
+                : format instanceof VectorFormat.Svg ? SVG_BYTES : EPS_BYTES;
+    }
+
+    private static double drawnShare(OutputFormat format) {
+        if (format instanceof OutputFormat.Tiff tiff) {
+            return tiff.compression() == OutputFormat.Compression.NONE ? 1 : DRAWN_TIFF;
+        }
+        if (format.paletteColours() > 0) {
+            return DRAWN_PALETTE;
+        }
+        boolean lossless = format instanceof OutputFormat.Png
+                || format instanceof OutputFormat.Webp webp && webp.lossless()
+                || format instanceof OutputFormat.Avif avif && avif.lossless();
+        return lossless ? DRAWN_LOSSLESS : DRAWN_LOSSY;
     }
 
     private static int quality(VectorFormat format) {

@@ -195,7 +195,8 @@ public final class Sentences {
 
     /** The whole recipe in a few words: {@code 2048 px · JPEG 82}. */
     public static String summary(Recipe recipe) {
-        return shortSize(recipe.size().sizing()) + " · " + shortFormat(recipe.format());
+        String times = recipe.size().isLadder() ? " at " + densities(recipe.size()) : "";
+        return shortSize(recipe.size().sizing()) + times + " · " + shortFormat(recipe.format());
     }
 
     private static String shortSize(Sizing sizing) {
@@ -210,6 +211,9 @@ public final class Sentences {
 
     private static String shortFormat(OutputFormat format) {
         String type = format.title();
+        if (format instanceof VectorFormat.Pdf pdf) {
+            return type + " " + pdf.version() + (pdf.combine() ? ", one file" : "");
+        }
         if (format instanceof OutputFormat.Tiff tiff) {
             return type + " " + tiff.bits();
         }

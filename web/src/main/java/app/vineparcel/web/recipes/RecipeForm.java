@@ -6,11 +6,13 @@ import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.SharpenClause;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -41,7 +43,10 @@ public final class RecipeForm {
             "webp", List.of("quality", "lossless"),
             "avif", List.of("quality", "lossless"),
             "tiff", List.of("bits", "compression"),
-            "gif", List.of("colours", "dither"));
+            "gif", List.of("colours", "dither"),
+            "pdf", List.of("version", "combine", "crop-marks", "bleed", "text", "quality"),
+            "svg", List.of("text"),
+            "eps", List.of());
 
     private static final Map<String, List<String>> MARK_FIELDS =
             Map.of("file", List.of("mark", "mark-on-dark"), "text", List.of("text", "colour"));
@@ -64,7 +69,13 @@ public final class RecipeForm {
             Map.entry("/format/bits", "32"),
             Map.entry("/format/colours", "256"),
             Map.entry("/format/dither", "true"),
-            Map.entry("/format/compression", "deflate"));
+            Map.entry("/format/compression", "deflate"),
+            Map.entry("/format/version", "1.7"),
+            Map.entry("/format/bleed", "0"),
+            Map.entry("/format/text", "embed"));
+
+    /** Written as {@code 1, 2, 3} or {@code 1x, 2x, 3x}. */
+    private static final String DENSITIES = "/size/densities";
 
     private static final String WEIGHT = "/format/max-bytes";
     private static final BigDecimal KILO = new BigDecimal(1000);
@@ -84,6 +95,7 @@ public final class RecipeForm {
             "/format/quality",
             "/format/bits",
             "/format/colours",
+            "/format/bleed",
             WEIGHT);
     private static final List<String> FLAGS = List.of(
             "/size/enlarge",
@@ -94,6 +106,8 @@ public final class RecipeForm {
             "/format/progressive",
             "/format/lossless",
             "/format/dither",
+            "/format/combine",
+            "/format/crop-marks",
             "/metadata/drop-location");
 
     private final Map<String, String> values;
@@ -134,6 +148,10 @@ public final class RecipeForm {
     private static void collect(JsonNode node, String pointer, Map<String, String> into) {
         if (node.isObject()) {
             node.properties().forEach(entry -> collect(entry.getValue(), pointer + "/" + entry.getKey(), into));
+        } else if (node.isArray()) {
+            List<String> parts = new ArrayList<>();
+            node.forEach(part -> parts.add(part.asString()));
+            into.put(pointer, String.join(", ", parts));
         } else {
             into.put(pointer, node.asString());
         }
@@ -165,6 +183,7 @@ public final class RecipeForm {
         SIZE_FIELDS.getOrDefault(value("/size/mode"), List.of()).forEach(field -> put(size, "/size/" + field));
         put(size, "/size/enlarge");
         put(size, "/size/ppi");
+        densities(size);
         ObjectNode colour = (ObjectNode) root.get("colour");
         List.of("profile", "intent", "black-point", "embed").forEach(field -> put(colour, "/colour/" + field));
         put(root, "/background");
@@ -184,6 +203,18 @@ public final class RecipeForm {
         ObjectNode set = metadata.putObject("set");
         RIGHTS.forEach(field -> put(set, "/metadata/set/" + field));
         return RecipeReader.read(JSON.writeValueAsString(root), stored.title());
+    }
+
+    private void densities(ObjectNode size) {
+        String text = value(DENSITIES).replaceAll("(?<=\\d)\\s*x", "");
+        if (!text.isEmpty() && text.matches("\\d{1,3}(\\.\\d{1,3})?(\\s*[,;\\s]\\s*\\d{1,3}(\\.\\d{1,3})?)*")) {
+            ArrayNode all = size.putArray("densities");
+            for (String part : text.split("[,;\\s]+")) {
+                all.add(new BigDecimal(part));
+            }
+        } else if (!text.isEmpty()) {
+            size.put("densities", text);
+        }
     }
 
     private void watermark(ObjectNode root) {

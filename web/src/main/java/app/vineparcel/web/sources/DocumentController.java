@@ -7,6 +7,7 @@ import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.storage.Uploads;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.http.MediaType;
@@ -40,7 +41,11 @@ class DocumentController {
         Source source = sources.get(id);
         frame.fill(model, source.assignmentId(), "sources");
         model.addAttribute("source", source);
-        model.addAttribute("layers", source.layers());
+        model.addAttribute(
+                "layers",
+                source.layers().stream()
+                        .sorted(Comparator.comparing(layer -> layer.helper().isEmpty()))
+                        .toList());
         model.addAttribute("boxes", PageBox.values());
         return "sources/layers";
     }
