@@ -43,7 +43,7 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
         for (Path file : files(named)) {
             try {
                 SourceReader.Contents contents = reader.contents(file, taking);
-                boolean document = contents.info().format().isDocument();
+                boolean document = contents.isDocument();
                 for (Piece piece : document ? filter.of(contents.pieces()) : contents.pieces()) {
                     pieces.add(new PlanPiece(
                             file.toString(),

@@ -59,7 +59,13 @@ public final class SourceReader {
      * @param pieces what it holds, in its own order; at least one
      * @param layers what can be kept out
      */
-    public record Contents(SourceInfo info, List<Piece> pieces, List<Layer> layers) {}
+    public record Contents(SourceInfo info, List<Piece> pieces, List<Layer> layers) {
+
+        /** Whether it is of a kind that may hold several pieces. */
+        public boolean isDocument() {
+            return info.format().isDocument();
+        }
+    }
 
     /** Looks into a file. */
     public Contents contents(Path file, Taking taking) throws ProblemException {

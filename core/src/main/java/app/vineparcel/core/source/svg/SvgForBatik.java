@@ -20,6 +20,7 @@ final class SvgForBatik {
     private SvgForBatik() {}
 
     static void prepare(Element root) {
+        size(root);
         List<Element> all = new ArrayList<>();
         Elements.each(root, all::add);
         for (Element element : all) {
@@ -28,6 +29,7 @@ final class SvgForBatik {
             } else {
                 links(element);
                 references(element);
+                radii(element);
                 styles(element);
             }
         }
@@ -37,6 +39,21 @@ final class SvgForBatik {
                 node.getParentNode().removeChild(node);
             }
             node = next;
+        }
+    }
+
+    /** A document that gives no size of its own, or a share of whatever surrounds it, is as large as its view box. */
+    private static void size(Element root) {
+        String[] box = root.getAttribute("viewBox").strip().split("[\\s,]+");
+        if (box.length != 4) {
+            return;
+        }
+        String[] names = {"width", "height"};
+        for (int i = 0; i < 2; i++) {
+            String given = root.getAttribute(names[i]).strip();
+            if (given.isEmpty() || given.endsWith("%") || given.equals("auto")) {
+                root.setAttribute(names[i], box[2 + i]);
+            }
         }
     }
 
@@ -54,6 +71,15 @@ final class SvgForBatik {
             element.getParentNode().removeChild(element);
         } else {
             element.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        }
+    }
+
+    /** A corner that is rounded by less than nothing is as if nothing were said (SVG 2, 8.4). */
+    private static void radii(Element element) {
+        for (String radius : List.of("rx", "ry")) {
+            if (element.getAttribute(radius).strip().startsWith("-")) {
+                element.removeAttribute(radius);
+            }
         }
     }
 
