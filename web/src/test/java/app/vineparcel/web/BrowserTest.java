@@ -31,9 +31,12 @@ class BrowserTest extends RealPages {
                 broken);
         assertThat(page.getByText("3 sources read")).isVisible(SOON);
         assertThat(page.locator(".card.is-ready")).hasCount(2);
-        assertThat(page.locator(".card .name")).hasText(new String[] {"pears", "plums", "broken.png"});
-        assertThat(page.locator(".card.is-unreadable")).containsText("not a picture of a kind that can be read");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("plums")))
+        assertThat(page.locator(".card input.name")).hasCount(2);
+        assertThat(page.locator(".card input.name").nth(0)).hasValue("pears");
+        assertThat(page.locator(".card input.name").nth(1)).hasValue("plums");
+        assertThat(page.locator(".card.is-unreadable"))
+                .containsText("not a picture or document of a kind that can be read");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Look at plums"))
                 .click();
         assertThat(page.locator("#details h2")).hasText("plums");
         assertThat(page.locator("#details")).containsText("500 × 700");

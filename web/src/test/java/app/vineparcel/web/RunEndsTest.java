@@ -9,7 +9,7 @@ import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
-import app.vineparcel.web.sources.Source;
+import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.DeliveryFolders;
 import java.net.URI;
@@ -50,6 +50,9 @@ class RunEndsTest extends Workbench {
     @Autowired
     private ConfigurableApplicationContext context;
 
+    @Autowired
+    private PieceService pieces;
+
     private long started(String name, int pictures) throws Exception {
         for (int i = 0; i < pictures; i++) {
             photo(ROOT.resolve(name + "/picture-" + i + ".jpg"), 1500, 1000, i);
@@ -57,8 +60,7 @@ class RunEndsTest extends Workbench {
         long id = assignments.make(name).id();
         sources.addFolder(id, name);
         await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
-        String keys =
-                sources.all(id).stream().map(Source::id).map(String::valueOf).collect(Collectors.joining(","));
+        String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         ChannelService.Band band = channels.bands().get(0);
         String cells = band.channel().id() + "." + band.recipes().get(0).id() + "=" + keys;
         HttpResponse<String> page = new Visitor().post("/assignments/" + id + "/plan", "cells=" + cells);

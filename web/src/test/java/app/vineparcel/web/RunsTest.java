@@ -14,6 +14,7 @@ import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
+import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.Source;
 import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.DeliveryFolders;
@@ -51,6 +52,9 @@ class RunsTest extends Workbench {
     @Autowired
     private RecipeService recipes;
 
+    @Autowired
+    private PieceService pieces;
+
     private long assignment(String name, String folder) throws Exception {
         long id = assignments.make(name).id();
         sources.addFolder(id, folder);
@@ -59,10 +63,7 @@ class RunsTest extends Workbench {
     }
 
     private String everything(long id) {
-        String keys = sources.all(id).stream()
-                .filter(Source::isReady)
-                .map(s -> String.valueOf(s.id()))
-                .collect(Collectors.joining(","));
+        String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         return channels.bands().stream()
                 .flatMap(band -> band.recipes().stream().map(r -> band.channel().id() + "." + r.id() + "=" + keys))
                 .collect(Collectors.joining(";"));

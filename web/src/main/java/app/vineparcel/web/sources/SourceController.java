@@ -74,7 +74,8 @@ class SourceController {
     @GetMapping("/assignments/{id}/sources/changes")
     String changes(@PathVariable long id, @RequestParam long since, Model model, HttpServletResponse response) {
         List<Source> all = sources.all(id);
-        List<Source> changed = sources.changedSince(id, since);
+        List<Source> changed =
+                all.stream().filter(source -> source.changed() > since).toList();
         if (changed.stream().anyMatch(source -> source.isDocument() || source.isLocked())) {
             response.setHeader("HX-Refresh", "true"); // a document brings more than a card
         }
@@ -88,7 +89,12 @@ class SourceController {
     private void progress(Model model, long id, List<Source> all) {
         model.addAttribute("assignmentId", id);
         model.addAttribute("total", all.size());
-        model.addAttribute("waiting", sources.waiting(id));
+        // of the same list as all else here: a source that is read meanwhile must not be missed
+        model.addAttribute(
+                "waiting",
+                all.stream()
+                        .filter(source -> source.state() == Source.State.WAITING)
+                        .count());
         model.addAttribute(
                 "since", all.stream().mapToLong(Source::changed).max().orElse(0));
     }

@@ -9,8 +9,6 @@ interface SourceRepository extends JpaRepository<Source, Long> {
 
     List<Source> findByAssignmentIdOrderByPosition(long assignmentId);
 
-    List<Source> findByAssignmentIdAndChangedGreaterThanOrderByPosition(long assignmentId, long changed);
-
     List<Source> findByStateOrderById(Source.State state);
 
     Optional<Source> findByAssignmentIdAndPath(long assignmentId, String path);

@@ -33,11 +33,6 @@ public class SourceService {
         return sources.findByAssignmentIdOrderByPosition(assignmentId);
     }
 
-    /** Those that changed since. */
-    public List<Source> changedSince(long assignmentId, long change) {
-        return sources.findByAssignmentIdAndChangedGreaterThanOrderByPosition(assignmentId, change);
-    }
-
     /** How many are still to be read. */
     public long waiting(long assignmentId) {
         return sources.countByAssignmentIdAndState(assignmentId, Source.State.WAITING);
