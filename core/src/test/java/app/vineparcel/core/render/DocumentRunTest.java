@@ -7,6 +7,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
@@ -347,5 +348,69 @@ class DocumentRunTest {
         assertThat(Programs.run(
                         "pdfimages", "-list", folder.resolve("poster.pdf").toString()))
                 .contains("64    48");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"png", "pdf", "eps", "svg"})
+    void hidden_layers_and_kept_out_inks_are_in_no_kind_of_file(String type) throws Exception {
+        List<PlanPiece> pages = pieces("die.pdf", Documents.layeredPdf());
+        assertThat(plan(pages, "'format': {'type': 'png'}").renditions().get(0).findings())
+                .extracting(Finding::message)
+                .anyMatch(message -> message.contains("“Cutter” overprints"));
+        ChannelRules rules = new ChannelRules(java.util.Set.of("cutter"), ChannelRules.Densities.SUFFIX);
+        Plan clean = new Planner("", LocalDate.EPOCH, new FolderShelf(List.of()))
+                .plan(
+                        pages,
+                        List.of(new PlanColumn(
+                                "", Rendering.recipe("'format': {'type': '" + type + "'}"), "", "", rules)));
+        assertThat(clean.renditions().get(0).findings())
+                .extracting(Finding::code)
+                .doesNotContain("helper-in");
+        runWell(clean);
+        BufferedImage seen = looked(folder.resolve("die." + type), type);
+        assertThat(seen.getRGB(15, 50) & 0xffffff).as("the layer that is off").isEqualTo(0xffffff);
+        assertThat(seen.getRGB(45, 50) & 0xffffff).as("the layer that is on").isEqualTo(0x0000ff);
+        assertThat(seen.getRGB(75, 50) & 0xffffff).as("the cutter").isEqualTo(0xffffff);
+    }
+
+    /** A file at 72 ppi on white, by another program where there is one. */
+    private BufferedImage looked(Path file, String type) throws Exception {
+        Path png = folder.resolve("looked.png");
+        switch (type) {
+            case "pdf" ->
+                Programs.run(
+                        "pdftoppm",
+                        "-png",
+                        "-r",
+                        "72",
+                        "-singlefile",
+                        file.toString(),
+                        png.toString().replace(".png", ""));
+            case "eps" ->
+                Programs.run(
+                        "gs",
+                        "-q",
+                        "-dSAFER",
+                        "-dBATCH",
+                        "-dNOPAUSE",
+                        "-dEPSCrop",
+                        "-sDEVICE=png16m",
+                        "-r72",
+                        "-sOutputFile=" + png,
+                        file.toString());
+            case "svg" -> {
+                runWell(
+                        plan(
+                                pieces("svg-again.svg", Files.readAllBytes(file)),
+                                "'size': {'ppi': 72}, 'background': '#ffffff', 'format': {'type': 'png', 'bits': 24}, 'name': 'looked'"));
+            }
+            default -> {
+                BufferedImage clear = ImageIO.read(file.toFile());
+                BufferedImage flat = new BufferedImage(clear.getWidth(), clear.getHeight(), BufferedImage.TYPE_INT_RGB);
+                flat.createGraphics().drawImage(clear, 0, 0, java.awt.Color.WHITE, null);
+                return flat;
+            }
+        }
+        return ImageIO.read(png.toFile());
     }
 }

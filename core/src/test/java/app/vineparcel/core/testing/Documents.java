@@ -11,12 +11,22 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.function.PDFunction;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
+import org.apache.pdfbox.pdmodel.graphics.color.PDColor;
+import org.apache.pdfbox.pdmodel.graphics.color.PDDeviceRGB;
+import org.apache.pdfbox.pdmodel.graphics.color.PDSeparation;
+import org.apache.pdfbox.pdmodel.graphics.optionalcontent.PDOptionalContentGroup;
+import org.apache.pdfbox.pdmodel.graphics.optionalcontent.PDOptionalContentProperties;
+import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
 
 /** Small made documents for tests. */
 public final class Documents {
@@ -65,6 +75,68 @@ public final class Documents {
             document.save(bytes);
             return bytes.toByteArray();
         }
+    }
+
+    /**
+     * A page of 100 × 100 points: a green square in a layer that is off, a blue one in a layer that is on, and a stroke in an overprinting
+     * spot colour “Cutter”, each 30 points wide from the left.
+     */
+    public static byte[] layeredPdf() throws IOException {
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(new PDRectangle(100, 100));
+            document.addPage(page);
+            PDOptionalContentProperties layers = new PDOptionalContentProperties();
+            document.getDocumentCatalog().setOCProperties(layers);
+            PDOptionalContentGroup notes = new PDOptionalContentGroup("Notes");
+            PDOptionalContentGroup art = new PDOptionalContentGroup("Art");
+            layers.addGroup(notes);
+            layers.addGroup(art);
+            layers.setGroupEnabled(notes, false);
+            PDSeparation cutter = new PDSeparation();
+            cutter.setColorantName("Cutter");
+            cutter.setAlternateColorSpace(PDDeviceRGB.INSTANCE);
+            cutter.setTintTransform(PDFunction.create(tint()));
+            PDExtendedGraphicsState overprint = new PDExtendedGraphicsState();
+            overprint.setStrokingOverprintControl(true);
+            try (PDPageContentStream out = new PDPageContentStream(document, page)) {
+                out.beginMarkedContent(COSName.OC, notes);
+                out.setNonStrokingColor(0f, 1f, 0f);
+                out.addRect(0, 0, 30, 100);
+                out.fill();
+                out.endMarkedContent();
+                out.beginMarkedContent(COSName.OC, art);
+                out.setNonStrokingColor(0f, 0f, 1f);
+                out.addRect(30, 0, 30, 100);
+                out.fill();
+                out.endMarkedContent();
+                out.setGraphicsStateParameters(overprint);
+                out.setStrokingColor(new PDColor(new float[] {1}, cutter));
+                out.setLineWidth(30);
+                out.moveTo(75, 0);
+                out.lineTo(75, 100);
+                out.stroke();
+            }
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            document.save(bytes);
+            return bytes.toByteArray();
+        }
+    }
+
+    private static COSArray numbers(float... numbers) {
+        COSArray array = new COSArray();
+        array.setFloatArray(numbers);
+        return array;
+    }
+
+    /** From white to magenta. */
+    private static COSDictionary tint() {
+        COSDictionary function = new COSDictionary();
+        function.setInt(COSName.FUNCTION_TYPE, 2);
+        function.setItem(COSName.DOMAIN, numbers(0f, 1f));
+        function.setItem(COSName.C0, numbers(1f, 1f, 1f));
+        function.setItem(COSName.C1, numbers(1f, 0f, 1f));
+        function.setInt(COSName.N, 1);
+        return function;
     }
 
     /** Three layers of 64 × 48 px: a photograph, a multiplied square and a hidden die-line. */

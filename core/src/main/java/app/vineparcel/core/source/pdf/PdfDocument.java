@@ -20,6 +20,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.apache.pdfbox.Loader;
@@ -44,9 +45,11 @@ public final class PdfDocument implements DrawnDocument {
     private final PDDocument document;
     private final PDFRenderer renderer;
     private final PdfLayers layers;
+    private final Optional<HiddenContent> hidden;
     private final List<Piece> pieces;
 
-    private PdfDocument(PDDocument document, PdfLayers layers, List<Piece> pieces) {
+    private PdfDocument(PDDocument document, PdfLayers layers, Optional<HiddenContent> hidden, List<Piece> pieces) {
+        this.hidden = hidden;
         this.document = document;
         this.layers = layers;
         this.pieces = pieces;
@@ -64,7 +67,7 @@ public final class PdfDocument implements DrawnDocument {
     }
 
     /**
-     * Opens a document; layers that are kept out are turned off in memory.
+     * Opens a document; what is kept out is taken out of its pages in memory.
      *
      * @param password empty for none
      * @param pixelBudget the most px that one picture inside may have
@@ -79,9 +82,8 @@ public final class PdfDocument implements DrawnDocument {
                 throw new IOException("it has %d pages; 1 to %d can be read.".formatted(pages, MOST_PAGES));
             }
             PdfLayers layers = PdfLayers.of(document);
-            layers.keepOut(taking);
             PdfPictures.requireWithin(document, pixelBudget);
-            return new PdfDocument(document, layers, pieces(document, taking.box()));
+            return new PdfDocument(document, layers, layers.hidden(document, taking), pieces(document, taking.box()));
         } catch (IOException e) {
             document.close();
             throw e;
@@ -190,6 +192,9 @@ public final class PdfDocument implements DrawnDocument {
         int number = piece.key().startsWith(PAGE) ? Integer.parseInt(piece.key().substring(PAGE.length())) : 1;
         if (number < 1 || number > document.getNumberOfPages()) {
             throw new IOException("its page %d is no longer in it.".formatted(number));
+        }
+        if (hidden.isPresent()) {
+            hidden.get().remove(document.getPage(number - 1));
         }
         return number - 1;
     }

@@ -5,10 +5,13 @@ import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Taking;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
@@ -23,6 +26,8 @@ import org.jspecify.annotations.Nullable;
 
 /** A PDF's optional-content layers (ISO 32000-1, 8.11), and spot colours that overprint and so are likely a die-line. */
 final class PdfLayers {
+
+    private static final String SPOT = "spot:";
 
     private final @Nullable PDOptionalContentProperties properties;
     private final List<Layer> all;
@@ -74,7 +79,7 @@ final class PdfLayers {
                         && !List.of("All", "None", "Black", "Cyan", "Magenta", "Yellow")
                                 .contains(ink.getName())) {
                     found.add(new Layer(
-                            "spot:" + ink.getName(),
+                            SPOT + ink.getName(),
                             ink.getName(),
                             true,
                             Optional.of("the spot colour “%s” overprints".formatted(ink.getName()))));
@@ -98,12 +103,38 @@ final class PdfLayers {
         return all;
     }
 
-    /** Turns off what is kept out. */
-    void keepOut(Taking taking) {
-        for (Layer layer : all) {
-            if (properties != null && taking.keepsOut(layer) && properties.hasGroup(layer.name())) {
-                properties.setGroupEnabled(layer.name(), false);
+    /** Takes what is kept out, and what the document itself does not show, out of its pages. */
+    Optional<HiddenContent> hidden(PDDocument document, Taking taking) {
+        Set<COSDictionary> off = Collections.newSetFromMap(new IdentityHashMap<>());
+        if (properties != null) {
+            for (PDOptionalContentGroup group : properties.getOptionalContentGroups()) {
+                String name = group.getName() == null ? "" : group.getName();
+                if (!properties.isGroupEnabled(group) || taking.keepsOut(name, name)) {
+                    off.add(group.getCOSObject());
+                }
             }
         }
+        boolean spots = all.stream().anyMatch(layer -> layer.key().startsWith(SPOT) && taking.keepsOut(layer));
+        return off.isEmpty() && !spots
+                ? Optional.empty()
+                : Optional.of(new HiddenContent(
+                        document, layer -> isOff(layer, off), ink -> taking.keepsOut(SPOT + ink, ink)));
+    }
+
+    /** A group that is off, or a membership all of whose groups are (the usual policy, ISO 32000-1, 8.11.2.2). */
+    private static boolean isOff(COSDictionary layer, Set<COSDictionary> off) {
+        COSBase groups = layer.getDictionaryObject(COSName.OCGS);
+        if (groups instanceof COSDictionary one) {
+            return off.contains(one);
+        }
+        if (groups instanceof COSArray several) {
+            for (int i = 0; i < several.size(); i++) {
+                if (several.getObject(i) instanceof COSDictionary one && !off.contains(one)) {
+                    return false;
+                }
+            }
+            return several.size() > 0;
+        }
+        return off.contains(layer);
     }
 }
