@@ -132,8 +132,10 @@ class PlanController {
             List<PlanPiece> pieces,
             List<PlanService.Column> columns,
             List<List<PlannedRendition>> files) {
-        Map<String, StoredPiece> byId = stored.all(assignmentId).stream()
-                .collect(Collectors.toMap(piece -> String.valueOf(piece.id()), Function.identity()));
+        List<StoredPiece> all = stored.all(assignmentId);
+        Map<Long, String> keys = previews.keys(assignmentId, all);
+        Map<String, StoredPiece> byId =
+                all.stream().collect(Collectors.toMap(piece -> String.valueOf(piece.id()), Function.identity()));
         List<Row> rows = new ArrayList<>();
         int at = 0;
         for (PlanPiece piece : pieces) {
@@ -142,7 +144,7 @@ class PlanController {
                 cells.add(new Cell(column.column().id(), files.get(at++), isFirst(columns, column), column.combines()));
             }
             StoredPiece row = byId.get(piece.id());
-            rows.add(new Row(row, previews.key(row), cells));
+            rows.add(new Row(row, keys.get(row.id()), cells));
         }
         return rows;
     }

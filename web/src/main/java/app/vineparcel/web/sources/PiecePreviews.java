@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +21,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class PiecePreviews {
 
-    private static final int AT_ONCE = 24;
+    private static final int AT_ONCE = 60;
 
     private final Previews previews;
     private final PlanPieces planPieces;
@@ -61,25 +62,42 @@ public class PiecePreviews {
     }
 
     private Map<String, PlanPiece> wanted(Previews.Kind kind, StoredPiece piece) {
+        Optional<Source> source = piece.sourceId().flatMap(sources::findById);
         List<StoredPiece> batch = new ArrayList<>(List.of(piece));
         if (kind == Previews.Kind.THUMBNAIL && !piece.isSheet()) {
             pieces.findBySourceIdOrderByPosition(piece.sourceId().orElse(0L)).stream()
                     .filter(other -> other.position() > piece.position() && other.isPresent())
-                    .filter(other -> previews.find(kind, key(other)).isEmpty())
+                    .filter(other -> previews.find(kind, key(other, source)).isEmpty())
                     .limit(AT_ONCE - 1L)
                     .forEach(batch::add);
         }
         Map<String, PlanPiece> wanted = new LinkedHashMap<>();
-        batch.forEach(one -> planPieces.of(one, 1).ifPresent(planned -> wanted.put(key(one), planned)));
+        for (PlanPiece planned : planPieces.of(batch)) {
+            batch.stream()
+                    .filter(one -> String.valueOf(one.id()).equals(planned.id()))
+                    .forEach(one -> wanted.put(key(one, source), planned));
+        }
         return wanted;
     }
 
     /** Changes with everything that changes how the piece looks. */
     public String key(StoredPiece piece) {
+        return key(piece, piece.sourceId().flatMap(sources::findById));
+    }
+
+    /** The keys of all pieces of an assignment, with every source looked up once. */
+    public Map<Long, String> keys(long assignmentId, List<StoredPiece> all) {
+        Map<Long, Source> known = new HashMap<>();
+        sources.findByAssignmentIdOrderByPosition(assignmentId).forEach(source -> known.put(source.id(), source));
+        Map<Long, String> keys = new HashMap<>();
+        all.forEach(piece -> keys.put(piece.id(), key(piece, piece.sourceId().map(known::get))));
+        return keys;
+    }
+
+    String key(StoredPiece piece, Optional<Source> source) {
         if (piece.isSheet()) {
             return "sheet-%d-%08x".formatted(piece.id(), piece.sheetBody().hashCode());
         }
-        Optional<Source> source = piece.sourceId().flatMap(sources::findById);
         if (source.filter(Source::isDocument).isEmpty() && !piece.isRegion()) {
             return "source-" + piece.sourceId().orElse(0L);
         }

@@ -64,7 +64,8 @@ record SourceShelf(List<Folder> folders, List<Document> documents, List<Card> sh
                 continue;
             }
             List<Card> cards = new ArrayList<>();
-            pieces.forEach(piece -> cards.add(new Card(source, piece, ++number[0], previews.key(piece))));
+            pieces.forEach(
+                    piece -> cards.add(new Card(source, piece, ++number[0], previews.key(piece, Optional.of(source)))));
             boolean document = source.info().format().isVector()
                     || !source.layers().isEmpty()
                     || pieces.size() > 1 && source.isDocument();
