@@ -87,6 +87,11 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.locator("section.document .card")).hasCount(3);
     }
 
+    private void look(int card, String name) {
+        page.locator("section.document .look").nth(card).click();
+        assertThat(page.locator("#details h2")).hasText(name);
+    }
+
     private Locator names() {
         return page.locator("section.document .rename");
     }
@@ -111,7 +116,7 @@ class DocumentPagesTest extends RealPages {
         Path next = Files.writeString(
                 FOLDER.resolve("labels-2.svg"),
                 Files.readString(labels).replace("#6d2f58", "#113311").replace("id=\"apple\"", "id=\"quince\""));
-        page.locator("section.document .look").nth(0).click();
+        look(0, "labels-01-PEAR");
         page.waitForFileChooser(() -> button("New version …").click()).setFiles(next);
         assertThat(page.getByText("labels-2.svg").first()).isVisible(SOON);
         assertThat(names().nth(0)).hasValue("labels-01-PEAR");
@@ -122,7 +127,7 @@ class DocumentPagesTest extends RealPages {
     @Test
     void a_region_is_drawn_to_exact_numbers_and_moved_by_keys() throws Exception {
         bringIn("Regions", labels);
-        page.locator("section.document .look").nth(1).click();
+        look(1, "plum");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Draw a region"))
                 .click();
         Locator canvas = page.locator("[data-canvas]");
@@ -152,7 +157,7 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.locator("section.document .card")).hasCount(4);
         assertThat(page.locator("section.document")).containsText("34 × 40 · 9 × 11 mm · region");
 
-        page.locator("section.document .look").nth(1).click();
+        look(1, "plum");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Regions (1)"))
                 .click();
         width.fill("300");

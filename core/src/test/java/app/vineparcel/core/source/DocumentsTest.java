@@ -18,6 +18,8 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** What documents are made of, what their pieces look like, and what is refused. */
 class DocumentsTest {
@@ -108,7 +110,7 @@ class DocumentsTest {
         Path file = file("jar.svg", Documents.svg());
         assertThat(READER.objects(file, Taking.PLAIN))
                 .extracting(Piece::name)
-                .containsExactly("front", "round", "die-line");
+                .containsExactly("All of jar", "front", "round", "die-line");
     }
 
     @Test
@@ -206,5 +208,43 @@ class DocumentsTest {
                         ProblemException.class, e -> assertThat(e.problem().sentence())
                                 .startsWith(file.getFileName() + ": ")
                                 .contains(words));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        // on #804020, #c08040: worked out by hand from the formulas of the recommendation
+        "multiply, 602008",
+        "screen, e0a058",
+        "overlay, c04010",
+        "darken, 804020",
+        "difference, 404020",
+        "exclusion, 808050",
+        "hard-light, c14010"
+    })
+    void blend_modes_mix_as_the_recommendation_says(String mode, String wanted) throws Exception {
+        Path file = svg(
+                """
+                <svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="#804020"/>
+                <rect width="10" height="10" fill="#c08040" style="mix-blend-mode: %s"/></svg>"""
+                        .formatted(mode));
+        Pixels mixed = drawn(file, "art", Taking.PLAIN, 20, 10);
+        int expected = Integer.parseInt(wanted, 16);
+        for (int band = 0; band < 3; band++) {
+            assertThat(mixed.sample(5, 5, band))
+                    .as("band " + band)
+                    .isCloseTo(expected >> 16 - 8 * band & 255, within(1));
+        }
+        assertThat(rgb(mixed, 15, 5)).isEqualTo(0x804020);
+    }
+
+    @Test
+    void a_stroke_can_lie_beneath_its_fill() throws Exception {
+        Path file = svg(
+                """
+                <svg xmlns="http://www.w3.org/2000/svg" width="40" height="40"><rect x="10" y="10" width="20" height="20" fill="#ffffff"
+                stroke="#a23b4a" stroke-width="8" paint-order="stroke"/></svg>""");
+        Pixels drawn = drawn(file, "art", Taking.PLAIN, 40, 40);
+        assertThat(rgb(drawn, 8, 20)).isEqualTo(0xa23b4a);
+        assertThat(rgb(drawn, 12, 20)).isEqualTo(0xffffff);
     }
 }

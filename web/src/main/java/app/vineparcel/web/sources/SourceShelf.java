@@ -57,7 +57,8 @@ record SourceShelf(List<Folder> folders, List<Document> documents, List<Card> sh
         Map<String, List<Card>> folders = new LinkedHashMap<>();
         List<Document> documents = new ArrayList<>();
         for (Source source : all) {
-            List<StoredPiece> pieces = bySource.getOrDefault(source.id(), List.of());
+            // a source that was read between the two questions counts as waiting until the next
+            List<StoredPiece> pieces = source.isReady() ? bySource.getOrDefault(source.id(), List.of()) : List.of();
             if (pieces.isEmpty()) {
                 folders.computeIfAbsent(source.folder(), key -> new ArrayList<>())
                         .add(new Card(source, null, 0, ""));

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
+import app.vineparcel.core.codec.BlendComposite;
 import java.awt.AlphaComposite;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -20,6 +21,7 @@ import org.apache.batik.gvt.PatternPaint;
 import org.apache.batik.gvt.ShapeNode;
 import org.apache.batik.gvt.ShapePainter;
 import org.apache.batik.gvt.StrokeShapePainter;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDFormContentStream;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
@@ -85,8 +87,9 @@ final class ScenePainter {
             Paths.clip(node.getClip().getClipPath(), out);
         }
         float opacity = opacity(node.getComposite());
-        boolean grouped =
-                node.getMask() != null || opacity < 1 && !(node instanceof ShapeNode shape && paintsOnce(shape));
+        boolean grouped = node.getMask() != null
+                || node.getComposite() instanceof BlendComposite
+                || opacity < 1 && !(node instanceof ShapeNode shape && paintsOnce(shape));
         if (!grouped) {
             alpha(opacity);
             contents(node);
@@ -94,6 +97,9 @@ final class ScenePainter {
         }
         PDExtendedGraphicsState state = new PDExtendedGraphicsState();
         state.setNonStrokingAlphaConstant(opacity);
+        if (node.getComposite() instanceof BlendComposite blend) {
+            state.getCOSObject().setName(COSName.BM, blend.mode().pdfName());
+        }
         if (node.getMask() != null) {
             GraphicsNode mask = node.getMask().getMaskNode();
             PDFormXObject light = Groups.of(target, toForm, bounds, rasterPpi, sight, p -> p.paint(mask));
@@ -110,7 +116,9 @@ final class ScenePainter {
     }
 
     private static float opacity(Composite composite) {
-        return composite instanceof AlphaComposite alpha ? alpha.getAlpha() : 1;
+        return composite instanceof AlphaComposite alpha
+                ? alpha.getAlpha()
+                : composite instanceof BlendComposite blend ? (float) blend.opacity() : 1;
     }
 
     private void alpha(float opacity) throws IOException {

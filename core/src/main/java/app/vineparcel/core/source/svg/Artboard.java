@@ -1,6 +1,7 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.source.Piece;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
@@ -25,14 +26,17 @@ record Artboard(String key, String name, Box box) {
         if (found.isEmpty()) {
             found = nested(root, scene);
         }
-        return found.isEmpty() ? List.of(whole(scene, stem)) : found;
+        return found.isEmpty()
+                ? List.of(canvas(scene, stem).orElseThrow(() -> new IOException("it has no size that could be drawn.")))
+                : found;
     }
 
-    private static Artboard whole(SvgScene scene, String stem) throws IOException {
-        if (!(scene.width() > 0 && scene.height() > 0 && scene.width() < 1e6 && scene.height() < 1e6)) {
-            throw new IOException("it has no size that could be drawn.");
-        }
-        return new Artboard("whole", stem, new Box(0, 0, scene.width(), scene.height()));
+    /** All of the canvas; empty where it has no size. */
+    static Optional<Artboard> canvas(SvgScene scene, String name) {
+        boolean sound = scene.width() > 0 && scene.height() > 0 && scene.width() < 1e6 && scene.height() < 1e6;
+        return sound
+                ? Optional.of(new Artboard(Piece.WHOLE, name, new Box(0, 0, scene.width(), scene.height())))
+                : Optional.empty();
     }
 
     private static List<Artboard> views(Element root, SvgScene scene) {

@@ -38,14 +38,22 @@ public final class SvgDocument implements DrawnDocument {
     private final SvgScene scene;
     private final List<Layer> layers;
     private final List<Artboard> artboards;
+    private final Optional<Artboard> canvas;
     private final Map<String, Box> places = new HashMap<>();
     private final Map<String, Element> objects = new HashMap<>();
 
-    private SvgDocument(Document document, SvgScene scene, List<Layer> layers, List<Artboard> artboards) {
+    private SvgDocument(
+            Document document,
+            SvgScene scene,
+            List<Layer> layers,
+            List<Artboard> artboards,
+            Optional<Artboard> canvas) {
+        this.canvas = canvas;
         this.document = document;
         this.scene = scene;
         this.layers = layers;
         this.artboards = artboards;
+        canvas.ifPresent(whole -> places.put(whole.key(), whole.box()));
         artboards.forEach(artboard -> places.put(artboard.key(), artboard.box()));
     }
 
@@ -70,7 +78,8 @@ public final class SvgDocument implements DrawnDocument {
                 layers.stream()
                         .map(layer -> layer.helper().isEmpty() ? layer : placed(layer, root, scene, artboards))
                         .toList(),
-                artboards);
+                artboards,
+                Artboard.canvas(scene, "All of " + stem));
     }
 
     private static Layer placed(Layer layer, Element root, SvgScene scene, List<Artboard> artboards) {
@@ -103,6 +112,11 @@ public final class SvgDocument implements DrawnDocument {
     @Override
     public List<Piece> objects() {
         List<Piece> found = new ArrayList<>();
+        boolean severalArtboards = !artboards.get(0).key().equals(Piece.WHOLE);
+        if (severalArtboards && canvas.isPresent()) {
+            Artboard whole = canvas.get();
+            found.add(Piece.drawn(whole.key(), whole.name(), Piece.Kind.OBJECT, Extent.of(whole.box()), Piece.CSS_PX));
+        }
         for (Element element : SvgLayers.pickable(document.getDocumentElement())) {
             Optional<Rectangle2D> box = scene.bounds(element);
             if (box.isPresent()) {

@@ -123,8 +123,10 @@ final class SvgScene {
                         .log(System.Logger.Level.DEBUG, "an element is left out", broken);
             }
             if (parent.getChildren().size() > before) {
-                nodes.put(element, (GraphicsNode)
-                        parent.getChildren().get(parent.getChildren().size() - 1));
+                GraphicsNode built = (GraphicsNode)
+                        parent.getChildren().get(parent.getChildren().size() - 1);
+                nodes.put(element, built);
+                Svg2Look.put(element, built);
             }
         }
     }
