@@ -1,7 +1,9 @@
 package app.vineparcel.core.source.svg;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.apache.batik.constants.XMLConstants;
 import org.w3c.dom.Attr;
@@ -16,6 +18,17 @@ final class SvgForBatik {
 
     private static final Set<String> NEVER =
             Set.of("script", "foreignObject", "animate", "animateTransform", "animateMotion", "animateColor", "set");
+
+    private static final List<String> PATTERN_ATTRIBUTES = List.of(
+            "x",
+            "y",
+            "width",
+            "height",
+            "patternUnits",
+            "patternContentUnits",
+            "patternTransform",
+            "viewBox",
+            "preserveAspectRatio");
 
     private SvgForBatik() {}
 
@@ -33,6 +46,7 @@ final class SvgForBatik {
                 styles(element);
             }
         }
+        all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, root));
         for (Node node = root.getOwnerDocument().getFirstChild(); node != null; ) {
             Node next = node.getNextSibling();
             if (node.getNodeType() == Node.PROCESSING_INSTRUCTION_NODE) {
@@ -81,6 +95,39 @@ final class SvgForBatik {
                 element.removeAttribute(radius);
             }
         }
+    }
+
+    /** Writes into a pattern what it takes from others by reference (SVG 2, 14.3.1); the renderer does not look that up reliably. */
+    private static void inherit(Element pattern, Element root) {
+        Set<Element> seen = new HashSet<>(Set.of(pattern));
+        Optional<Element> next = referred(pattern, root);
+        pattern.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        pattern.removeAttribute("href");
+        boolean hasArt = !Elements.in(pattern).isEmpty();
+        while (next.isPresent() && seen.add(next.get())) {
+            Element from = next.get();
+            for (String name : PATTERN_ATTRIBUTES) {
+                if (pattern.getAttribute(name).isEmpty()
+                        && !from.getAttribute(name).isEmpty()) {
+                    pattern.setAttribute(name, from.getAttribute(name));
+                }
+            }
+            if (!hasArt && !Elements.in(from).isEmpty()) {
+                hasArt = true;
+                Elements.in(from).forEach(child -> pattern.appendChild(withoutIds((Element) child.cloneNode(true))));
+            }
+            next = referred(from, root);
+        }
+    }
+
+    private static Optional<Element> referred(Element pattern, Element root) {
+        String href = pattern.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        return href.startsWith("#") ? SvgIds.find(root, href.substring(1)) : Optional.empty();
+    }
+
+    private static Element withoutIds(Element element) {
+        Elements.each(element, inner -> inner.removeAttribute("id"));
+        return element;
     }
 
     /** A marker that starts the other way round is a word of SVG 2 only. */
