@@ -87,6 +87,19 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.locator("section.document .card")).hasCount(3);
     }
 
+    private void newVersion(String name, String content) throws Exception {
+        Path file = Files.writeString(
+                Files.createDirectories(FOLDER.resolve("next")).resolve(name), content);
+        look(0, "pear");
+        page.waitForFileChooser(() -> button("New version …").click()).setFiles(file);
+        assertThat(page.locator("section.document h2"))
+                .containsText(name, new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
+    }
+
+    private static LocatorAssertions.HasCountOptions soon() {
+        return new LocatorAssertions.HasCountOptions().setTimeout(30_000);
+    }
+
     private void look(int card, String name) {
         page.locator("section.document .look").nth(card).click();
         assertThat(page.locator("#details h2")).hasText(name);
@@ -165,6 +178,13 @@ class DocumentPagesTest extends RealPages {
         page.getByLabel("Height").fill("10");
         button("Keep region").click();
         assertThat(page.locator(".problem")).containsText("reaches beyond");
+
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
+                .click();
+        newVersion("labels-same.svg", Files.readString(labels).replace("#b5b04a", "#113311"));
+        assertThat(page.locator("section.document .card")).hasCount(4, soon()); // of the same size: the region stays
+        newVersion("labels-other.svg", Files.readString(labels).replace("110 0 100 100", "110 0 100 90"));
+        assertThat(page.locator("section.document .card")).hasCount(3, soon());
     }
 
     @Test

@@ -9,12 +9,23 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.testing.Documents;
+import app.vineparcel.core.testing.Pictures;
+import app.vineparcel.core.testing.Programs;
+import java.awt.image.BufferedImage;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageOutputStream;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
@@ -246,5 +257,91 @@ class DocumentsTest {
         Pixels drawn = drawn(file, "art", Taking.PLAIN, 40, 40);
         assertThat(rgb(drawn, 8, 20)).isEqualTo(0xa23b4a);
         assertThat(rgb(drawn, 12, 20)).isEqualTo(0xffffff);
+    }
+
+    @Test
+    void every_page_of_a_tiff_is_a_piece() throws Exception {
+        Path file = folder.resolve("scan.tif");
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("tiff").next();
+        try (ImageOutputStream out = ImageIO.createImageOutputStream(file.toFile())) {
+            writer.setOutput(out);
+            writer.prepareWriteSequence(null);
+            for (int i = 1; i <= 3; i++) {
+                int red = 60 * i << 16;
+                writer.writeToSequence(
+                        new IIOImage(Pictures.image(Pictures.rgb(10 * i, 8, (x, y) -> red)), null, null), null);
+            }
+            writer.endWriteSequence();
+        }
+        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        assertThat(contents.pieces()).extracting(Piece::name).containsExactly("scan 1", "scan 2", "scan 3");
+        try (Document document = READER.document(file, Taking.PLAIN)) {
+            Pixels third = READER.open(
+                            file, (PixelDocument) document, contents.pieces().get(2), contents.info())
+                    .pixels();
+            assertThat(third.size()).isEqualTo(new PixelSize(30, 8));
+            assertThat(rgb(third, 4, 4)).isEqualTo(0xb40000);
+        }
+    }
+
+    /** Pages with boxes that do not begin at the origin, each turned differently. */
+    private Path turnedPages() throws Exception {
+        Path file = folder.resolve("turned.pdf");
+        try (PDDocument document = new PDDocument()) {
+            for (int turn = 0; turn < 360; turn += 90) {
+                PDPage page = new PDPage(new PDRectangle(300, 200));
+                page.setCropBox(new PDRectangle(20, 10, 240, 150));
+                page.setTrimBox(new PDRectangle(40, 30, 200, 110));
+                page.setRotation(turn);
+                document.addPage(page);
+                try (PDPageContentStream out = new PDPageContentStream(document, page)) {
+                    out.setNonStrokingColor(0.2f, 0.4f, 0.8f);
+                    out.addRect(30, 20, 60, 40);
+                    out.fill();
+                    out.setNonStrokingColor(0.8f, 0.6f, 0.2f);
+                    out.addRect(180, 90, 70, 60);
+                    out.fill();
+                }
+            }
+            document.save(file.toFile());
+        }
+        return file;
+    }
+
+    @Test
+    void pages_have_the_geometry_that_other_programs_find() throws Exception {
+        Path file = turnedPages();
+        Programs.run(
+                "pdftoppm",
+                "-png",
+                "-r",
+                "144",
+                "-cropbox",
+                file.toString(),
+                folder.resolve("page").toString());
+        for (int i = 1; i <= 4; i++) {
+            BufferedImage other =
+                    ImageIO.read(folder.resolve("page-" + i + ".png").toFile());
+            Pixels own = drawn(file, "Page " + i, Taking.PLAIN, other.getWidth(), other.getHeight());
+            Piece page = READER.contents(file, Taking.PLAIN).pieces().get(i - 1);
+            assertThat(page.size().width() * 2).isEqualTo(other.getWidth());
+            assertThat(page.size().height() * 2).isEqualTo(other.getHeight());
+            for (int y = 9; y < other.getHeight(); y += 20) {
+                for (int x = 9; x < other.getWidth(); x += 20) {
+                    assertThat(rgb(own, x, y))
+                            .as("page %d at %d, %d", i, x, y)
+                            .isEqualTo(other.getRGB(x, y) & 0xffffff);
+                }
+            }
+        }
+        Taking trimmed = new Taking(PageBox.TRIM, Set.of());
+        assertThat(READER.contents(file, trimmed).pieces())
+                .extracting(Piece::pixels)
+                .containsExactly(
+                        new PixelSize(200, 110),
+                        new PixelSize(110, 200),
+                        new PixelSize(200, 110),
+                        new PixelSize(110, 200));
+        assertThat(rgb(drawn(file, "Page 1", trimmed, 200, 110), 5, 105)).isEqualTo(0x3366cc);
     }
 }
