@@ -3,102 +3,29 @@ package app.vineparcel.core.render;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.vineparcel.core.Problem;
-import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
-import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
-import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
-import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.plan.SheetLayout;
-import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.testing.DocumentRuns;
 import app.vineparcel.core.testing.Documents;
 import app.vineparcel.core.testing.Programs;
-import app.vineparcel.core.testing.Rendering;
 import java.awt.image.BufferedImage;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.concurrent.ConcurrentHashMap;
-import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Pieces of documents through recipes, opened again with other people's programs. */
-class DocumentRunTest {
-
-    private static final SourceReader READER = new SourceReader(SourceReader.USUAL_BUDGET);
-
-    @TempDir
-    Path folder;
-
-    private List<PlanPiece> pieces(String name, byte[] content) throws Exception {
-        Path file = Files.write(folder.resolve(name), content);
-        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
-        List<PlanPiece> pieces = new ArrayList<>();
-        for (Piece piece : contents.pieces()) {
-            pieces.add(new PlanPiece(
-                    "",
-                    file,
-                    piece.name(),
-                    contents.info(),
-                    Optional.empty(),
-                    pieces.size() + 1,
-                    new PlanPiece.Part(piece, Taking.PLAIN, contents.layers(), Optional.empty())));
-        }
-        return pieces;
-    }
-
-    private static Plan plan(List<PlanPiece> pieces, String clauses) {
-        return new Planner("", LocalDate.EPOCH, new FolderShelf(List.of()))
-                .plan(pieces, List.of(new PlanColumn("", Rendering.recipe(clauses), "", "")));
-    }
-
-    private Map<String, Outcome> run(Plan plan) {
-        Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
-        RenditionSink sink = (path, content) -> {
-            try {
-                Path file = folder.resolve(path);
-                content.writeTo(file);
-                return new RenditionSink.Placed(Files.size(file), "");
-            } catch (IOException e) {
-                throw new ProblemException(new Problem.CannotWrite(path, String.valueOf(e.getMessage()), ""), e);
-            }
-        };
-        new RenderRun(
-                        READER,
-                        new FolderShelf(List.of()),
-                        sink,
-                        (rendition, outcome) -> outcomes.put(rendition.path(), outcome),
-                        () -> false)
-                .render(plan, 2);
-        return outcomes;
-    }
-
-    private void runWell(Plan plan) {
-        run(plan)
-                .forEach((path, outcome) ->
-                        assertThat(outcome).as("%s: %s", path, outcome).isInstanceOf(Outcome.Done.class));
-    }
-
-    private BufferedImage picture(String name) throws IOException {
-        return ImageIO.read(folder.resolve(name).toFile());
-    }
+class DocumentRunTest extends DocumentRuns {
 
     @Test
     void a_ladder_is_drawn_at_every_density() throws Exception {
@@ -176,21 +103,6 @@ class DocumentRunTest {
         assertThat(difference(picture("front-label.png"), picture("poppler-1.png")))
                 .as("mean difference of 255")
                 .isLessThan(3.5);
-    }
-
-    /** The mean difference of samples. */
-    private static double difference(BufferedImage a, BufferedImage b) {
-        assertThat(b.getWidth()).isEqualTo(a.getWidth());
-        assertThat(b.getHeight()).isEqualTo(a.getHeight());
-        long sum = 0;
-        for (int y = 0; y < a.getHeight(); y++) {
-            for (int x = 0; x < a.getWidth(); x++) {
-                for (int shift = 0; shift < 24; shift += 8) {
-                    sum += Math.abs((a.getRGB(x, y) >> shift & 255) - (b.getRGB(x, y) >> shift & 255));
-                }
-            }
-        }
-        return sum / 3.0 / a.getWidth() / a.getHeight();
     }
 
     @Test
@@ -271,146 +183,5 @@ class DocumentRunTest {
         runWell(plan(List.of(whole), "'format': {'type': 'pdf'}, 'name': '{piece}'"));
         assertThat(Programs.run("pdfinfo", folder.resolve("Pair.pdf").toString()))
                 .containsPattern("Page size:\\s+330 x 165 pts");
-    }
-
-    /** What the piece looks like when it is drawn, on white at 192 ppi. */
-    private BufferedImage drawn(List<PlanPiece> pieces, String file) throws Exception {
-        runWell(
-                plan(
-                        pieces,
-                        "'size': {'ppi': 192}, 'background': '#ffffff', 'format': {'type': 'png', 'bits': 24}, 'name': '{piece|kebab}'"));
-        return picture(file);
-    }
-
-    @ParameterizedTest
-    @ValueSource(strings = {"embed", "outline"})
-    void an_svg_of_a_piece_looks_like_the_piece_and_holds_only_what_it_uses(String text) throws Exception {
-        List<PlanPiece> label = pieces("jar.svg", Documents.svg()).subList(0, 1);
-        runWell(plan(label, "'format': {'type': 'svg', 'text': '" + text + "'}, 'name': 'cut'"));
-        String svg = Files.readString(folder.resolve("cut.svg"));
-        assertThat(svg).contains("front-label-sky", "Front label").doesNotContain("id=\"sky\"", "#a23b4a");
-        assertThat(svg.contains("@font-face")).isEqualTo(text.equals("embed"));
-        assertThat(svg.contains("<text")).isEqualTo(text.equals("embed"));
-        BufferedImage cut = drawn(pieces("cut.svg", svg.getBytes(java.nio.charset.StandardCharsets.UTF_8)), "cut.png");
-        assertThat(difference(cut, drawn(label, "front-label.png"))).isLessThan(0.6);
-    }
-
-    @Test
-    void an_svg_of_a_page_looks_like_the_page() throws Exception {
-        List<PlanPiece> pages = pieces("list.pdf", Documents.pdf());
-        BufferedImage page = drawn(pages.subList(1, 2), "page-2.png");
-        runWell(plan(pages, "'format': {'type': 'svg'}, 'name': '{piece|kebab}'"));
-        byte[] svg = Files.readAllBytes(folder.resolve("page-2.svg"));
-        BufferedImage cut = drawn(pieces("again.svg", svg), "again.png");
-        assertThat(cut.getWidth()).isEqualTo(page.getWidth());
-        assertThat(difference(cut, page)).isLessThan(0.6);
-    }
-
-    @Test
-    void an_eps_keeps_text_and_flattens_only_what_is_soft() throws Exception {
-        List<PlanPiece> label = pieces("jar.svg", Documents.svg()).subList(0, 1);
-        BufferedImage direct = drawn(label, "front-label.png");
-        runWell(plan(label, "'format': {'type': 'eps'}, 'name': 'label'"));
-        String eps = folder.resolve("label.eps").toString();
-        assertThat(Files.size(Path.of(eps))).isLessThan(200_000);
-        Programs.run(
-                "gs",
-                "-q",
-                "-dSAFER",
-                "-dBATCH",
-                "-dNOPAUSE",
-                "-dEPSCrop",
-                "-sDEVICE=png16m",
-                "-r192",
-                "-dTextAlphaBits=4",
-                "-dGraphicsAlphaBits=4",
-                "-sOutputFile=" + folder.resolve("gs.png"),
-                eps);
-        assertThat(difference(picture("gs.png"), direct)).isLessThan(1.5);
-        assertThat(Programs.run(
-                        "gs", "-q", "-dSAFER", "-dBATCH", "-dNOPAUSE", "-sDEVICE=txtwrite", "-sOutputFile=-", eps))
-                .contains("Quince");
-        String body = Files.readString(Path.of(eps), java.nio.charset.StandardCharsets.ISO_8859_1);
-        assertThat(body).containsOnlyOnce("/ImageType 3").containsOnlyOnce("/ShadingType 2");
-    }
-
-    @Test
-    void a_picture_can_be_a_page_but_no_drawing() throws Exception {
-        List<PlanPiece> pictures = pieces("poster.ora", Documents.openRaster());
-        assertThat(plan(pictures, "'format': {'type': 'svg'}")
-                        .renditions()
-                        .get(0)
-                        .canBeMade())
-                .isFalse();
-        runWell(plan(pictures, "'size': {'ppi': 72}, 'format': {'type': 'pdf'}"));
-        assertThat(Programs.run("pdfinfo", folder.resolve("poster.pdf").toString()))
-                .containsPattern("Page size:\\s+64 x 48 pts");
-        assertThat(Programs.run(
-                        "pdfimages", "-list", folder.resolve("poster.pdf").toString()))
-                .contains("64    48");
-    }
-
-    @ParameterizedTest
-    @ValueSource(strings = {"png", "pdf", "eps", "svg"})
-    void hidden_layers_and_kept_out_inks_are_in_no_kind_of_file(String type) throws Exception {
-        List<PlanPiece> pages = pieces("die.pdf", Documents.layeredPdf());
-        assertThat(plan(pages, "'format': {'type': 'png'}").renditions().get(0).findings())
-                .extracting(Finding::message)
-                .anyMatch(message -> message.contains("“Cutter” overprints"));
-        ChannelRules rules = new ChannelRules(java.util.Set.of("cutter"), ChannelRules.Densities.SUFFIX);
-        Plan clean = new Planner("", LocalDate.EPOCH, new FolderShelf(List.of()))
-                .plan(
-                        pages,
-                        List.of(new PlanColumn(
-                                "", Rendering.recipe("'format': {'type': '" + type + "'}"), "", "", rules)));
-        assertThat(clean.renditions().get(0).findings())
-                .extracting(Finding::code)
-                .doesNotContain("helper-in");
-        runWell(clean);
-        BufferedImage seen = looked(folder.resolve("die." + type), type);
-        assertThat(seen.getRGB(15, 50) & 0xffffff).as("the layer that is off").isEqualTo(0xffffff);
-        assertThat(seen.getRGB(45, 50) & 0xffffff).as("the layer that is on").isEqualTo(0x0000ff);
-        assertThat(seen.getRGB(75, 50) & 0xffffff).as("the cutter").isEqualTo(0xffffff);
-    }
-
-    /** A file at 72 ppi on white, by another program where there is one. */
-    private BufferedImage looked(Path file, String type) throws Exception {
-        Path png = folder.resolve("looked.png");
-        switch (type) {
-            case "pdf" ->
-                Programs.run(
-                        "pdftoppm",
-                        "-png",
-                        "-r",
-                        "72",
-                        "-singlefile",
-                        file.toString(),
-                        png.toString().replace(".png", ""));
-            case "eps" ->
-                Programs.run(
-                        "gs",
-                        "-q",
-                        "-dSAFER",
-                        "-dBATCH",
-                        "-dNOPAUSE",
-                        "-dEPSCrop",
-                        "-sDEVICE=png16m",
-                        "-r72",
-                        "-sOutputFile=" + png,
-                        file.toString());
-            case "svg" -> {
-                runWell(
-                        plan(
-                                pieces("svg-again.svg", Files.readAllBytes(file)),
-                                "'size': {'ppi': 72}, 'background': '#ffffff', 'format': {'type': 'png', 'bits': 24}, 'name': 'looked'"));
-            }
-            default -> {
-                BufferedImage clear = ImageIO.read(file.toFile());
-                BufferedImage flat = new BufferedImage(clear.getWidth(), clear.getHeight(), BufferedImage.TYPE_INT_RGB);
-                flat.createGraphics().drawImage(clear, 0, 0, java.awt.Color.WHITE, null);
-                return flat;
-            }
-        }
-        return ImageIO.read(png.toFile());
     }
 }

@@ -180,7 +180,8 @@ public final class Documents {
         return bytes.toByteArray();
     }
 
-    private static byte[] png(int width, int height, int colour) throws IOException {
+    /** A PNG of one colour, 0xRRGGBB. */
+    public static byte[] png(int width, int height, int colour) throws IOException {
         Path file = Files.createTempFile("vine-parcel", ".png");
         try {
             PictureWriter.of(new OutputFormat.Png(24))

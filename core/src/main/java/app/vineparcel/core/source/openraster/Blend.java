@@ -1,7 +1,9 @@
 package app.vineparcel.core.source.openraster;
 
+import app.vineparcel.core.raster.BlendMode;
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * How a layer is laid over what is beneath: the blend functions and Porter-Duff operators of OpenRaster's baseline
@@ -28,6 +30,9 @@ enum Blend {
     DST_OUT,
     SRC_ATOP,
     DST_ATOP;
+
+    private final Optional<BlendMode> mode =
+            BlendMode.of(name().toLowerCase(Locale.ROOT).replace('_', '-'));
 
     /** The blend behind a word of the format, such as {@code svg:multiply}; plain over for one that is not known. */
     static Blend of(String word) {
@@ -81,98 +86,18 @@ enum Blend {
             under[3] = 0;
             return;
         }
-        float[] mixed = isPerChannel() ? channels(under, over) : colours(under, over);
+        double[] mixed = mixed(under, over);
         for (int c = 0; c < 3; c++) {
-            under[c] = ((1 - ab) * as * over[c] + ab * as * mixed[c] + (1 - as) * ab * under[c]) / alpha;
+            under[c] = (float) (((1 - ab) * as * over[c] + ab * as * mixed[c] + (1 - as) * ab * under[c]) / alpha);
         }
         under[3] = alpha;
     }
 
-    private boolean isPerChannel() {
-        return ordinal() < COLOR.ordinal();
-    }
-
-    private float[] channels(float[] under, float[] over) {
-        float[] mixed = new float[3];
-        for (int c = 0; c < 3; c++) {
-            mixed[c] = channel(under[c], over[c]);
-        }
+    private double[] mixed(float[] under, float[] over) {
+        double[] below = {under[0], under[1], under[2]};
+        double[] above = {over[0], over[1], over[2]};
+        double[] mixed = above.clone();
+        mode.ifPresent(known -> known.mix(below, above, mixed));
         return mixed;
-    }
-
-    private float channel(float b, float s) {
-        return switch (this) {
-            case MULTIPLY -> b * s;
-            case SCREEN -> b + s - b * s;
-            case OVERLAY -> hardLight(s, b);
-            case DARKEN -> Math.min(b, s);
-            case LIGHTEN -> Math.max(b, s);
-            case COLOR_DODGE -> b == 0 ? 0 : s >= 1 ? 1 : Math.min(1, b / (1 - s));
-            case COLOR_BURN -> b >= 1 ? 1 : s <= 0 ? 0 : 1 - Math.min(1, (1 - b) / s);
-            case HARD_LIGHT -> hardLight(b, s);
-            case SOFT_LIGHT -> softLight(b, s);
-            case DIFFERENCE -> Math.abs(b - s);
-            default -> s;
-        };
-    }
-
-    private static float hardLight(float b, float s) {
-        return s <= 0.5f ? b * 2 * s : b + (2 * s - 1) - b * (2 * s - 1);
-    }
-
-    private static float softLight(float b, float s) {
-        if (s <= 0.5f) {
-            return b - (1 - 2 * s) * b * (1 - b);
-        }
-        float d = b <= 0.25f ? ((16 * b - 12) * b + 4) * b : (float) Math.sqrt(b);
-        return b + (2 * s - 1) * (d - b);
-    }
-
-    private float[] colours(float[] b, float[] s) {
-        return switch (this) {
-            case HUE -> withLuminosity(withSaturation(s, saturation(b)), luminosity(b));
-            case SATURATION -> withLuminosity(withSaturation(b, saturation(s)), luminosity(b));
-            case COLOR -> withLuminosity(s, luminosity(b));
-            default -> withLuminosity(b, luminosity(s));
-        };
-    }
-
-    private static float luminosity(float[] c) {
-        return 0.3f * c[0] + 0.59f * c[1] + 0.11f * c[2];
-    }
-
-    private static float saturation(float[] c) {
-        return Math.max(c[0], Math.max(c[1], c[2])) - Math.min(c[0], Math.min(c[1], c[2]));
-    }
-
-    private static float[] withLuminosity(float[] c, float wanted) {
-        float d = wanted - luminosity(c);
-        float[] moved = {c[0] + d, c[1] + d, c[2] + d};
-        float l = luminosity(moved);
-        float low = Math.min(moved[0], Math.min(moved[1], moved[2]));
-        float high = Math.max(moved[0], Math.max(moved[1], moved[2]));
-        for (int i = 0; i < 3; i++) {
-            if (low < 0) {
-                moved[i] = l + (moved[i] - l) * l / (l - low);
-            }
-            if (high > 1) {
-                moved[i] = l + (moved[i] - l) * (1 - l) / (high - l);
-            }
-        }
-        return moved;
-    }
-
-    private static float[] withSaturation(float[] c, float wanted) {
-        float low = Math.min(c[0], Math.min(c[1], c[2]));
-        float range = saturation(c);
-        float[] stretched = new float[3];
-        if (range > 0) {
-            for (int i = 0; i < 3; i++) {
-                stretched[i] = (c[i] - low) * wanted / range;
-            }
-        } else {
-            Arrays.fill(stretched, 0);
-        }
-        return stretched;
     }
 }

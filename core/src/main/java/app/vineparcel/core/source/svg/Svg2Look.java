@@ -1,6 +1,7 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.codec.BlendComposite;
+import app.vineparcel.core.raster.BlendMode;
 import java.awt.AlphaComposite;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +22,7 @@ final class Svg2Look {
     private Svg2Look() {}
 
     static void put(Element element, GraphicsNode node) {
-        said(element, "mix-blend-mode").flatMap(BlendComposite.Mode::of).ifPresent(mode -> {
+        said(element, "mix-blend-mode").flatMap(BlendMode::of).ifPresent(mode -> {
             double opacity = node.getComposite() instanceof AlphaComposite alpha ? alpha.getAlpha() : 1;
             node.setComposite(new BlendComposite(mode, opacity));
         });
