@@ -203,4 +203,69 @@ class RenderCommandTest {
         assertThat(answer.out()).contains("bytes at its lightest, and the limit is 100");
         assertThat(into.resolve("pears.jpg")).doesNotExist();
     }
+
+    private Path labels() throws IOException {
+        return write(
+                "labels.svg",
+                """
+                <svg xmlns="http://www.w3.org/2000/svg" width="70" height="20"><view id="pear" viewBox="0 0 20 20"/><view id="plum" viewBox="25 0 20 20"/>
+                <view id="apple" viewBox="50 0 20 20"/><rect width="70" height="20" fill="#3f7d58"/>
+                <rect id="die-line" width="20" height="20" fill="#ff00ff"/></svg>""");
+    }
+
+    @Test
+    void pieces_of_a_document_are_chosen_and_drawn_at_every_density() throws IOException {
+        Path ladder = write(
+                "ladder.recipe.json",
+                "{\"recipe\": 1, \"size\": {\"densities\": [1, 3]}, \"format\": {\"type\": \"png\"}, \"name\": \"{n}-{piece}\"}");
+        Answer answer = parcel(
+                "--recipe",
+                ladder,
+                "--into",
+                into,
+                "--json",
+                "--piece",
+                "pl*",
+                "--piece",
+                "1",
+                "--keep-out",
+                "die-line",
+                labels());
+        assertThat(answer.status()).isZero();
+        assertThat(answer.lines())
+                .extracting(line -> line.get("path").stringValue())
+                .containsExactlyInAnyOrder("1-plum.png", "1-plum@3x.png", "2-pear.png", "2-pear@3x.png");
+        BufferedImage pear = ImageIO.read(into.resolve("2-pear@3x.png").toFile());
+        assertThat(pear.getWidth()).isEqualTo(60);
+        assertThat(pear.getRGB(30, 30)).as("without the die-line").isEqualTo(0xff3f7d58);
+    }
+
+    @Test
+    void the_plan_of_a_document_says_what_is_amiss() throws IOException {
+        Answer answer = parcel("--recipe", recipe, "--into", into, "--plan", "--json", labels());
+        assertThat(answer.status()).as("three pieces would get one name").isEqualTo(1);
+        assertThat(answer.lines()).hasSize(3);
+        assertThat(answer.lines().get(0).get("findings").toString()).contains("helper-in", "die-line");
+        assertThat(answer.lines().get(1).get("findings").toString()).contains("same-path", "{piece}");
+        assertThat(into).doesNotExist();
+    }
+
+    @Test
+    void a_piece_that_is_not_there_is_said() throws IOException {
+        Answer answer = parcel("--recipe", recipe, "--into", into, "--piece", "quince", labels());
+        assertThat(answer.status()).isEqualTo(2);
+        assertThat(answer.err()).contains("no piece is called like that");
+    }
+
+    @Test
+    void one_pdf_of_all_pieces() throws IOException {
+        Path all = write(
+                "all.recipe.json",
+                "{\"recipe\": 1, \"format\": {\"type\": \"pdf\", \"combine\": true}, \"name\": \"all\"}");
+        Answer answer = parcel("--recipe", all, "--into", into, "--json", labels(), pictures);
+        assertThat(answer.status()).isZero();
+        assertThat(answer.lines()).hasSize(1);
+        assertThat(Files.readString(into.resolve("all.pdf"), java.nio.charset.StandardCharsets.ISO_8859_1))
+                .startsWith("%PDF-1.7");
+    }
 }

@@ -4,6 +4,8 @@ import java.awt.geom.AffineTransform;
 import java.awt.geom.NoninvertibleTransformException;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
+import java.lang.reflect.Field;
+import org.apache.batik.gvt.GraphicsNode;
 import org.apache.batik.gvt.PatternPaint;
 import org.apache.pdfbox.pdmodel.PDFormContentStream;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
@@ -64,8 +66,23 @@ final class Tiles {
         PDFormXObject form = target.form(new org.apache.pdfbox.pdmodel.common.PDRectangle(
                 (float) box.getX(), (float) box.getY(), (float) box.getWidth(), (float) box.getHeight()));
         try (PDFormContentStream out = new PDFormContentStream(form)) {
-            new ScenePainter(target, out, within, rasterPpi, ScenePainter.EVERYWHERE).paint(pattern.getGraphicsNode());
+            new ScenePainter(target, out, within, rasterPpi, ScenePainter.EVERYWHERE)
+                    .paint(art(pattern.getGraphicsNode()));
         }
         return form;
+    }
+
+    /**
+     * What a pattern is made of. The library wraps it into a node that only paints; where the wrapping cannot be looked into, the tile
+     * becomes pixels like everything that is no shape.
+     */
+    private static GraphicsNode art(GraphicsNode wrapped) {
+        try {
+            Field inner = wrapped.getClass().getDeclaredField("pcn");
+            inner.setAccessible(true);
+            return inner.get(wrapped) instanceof GraphicsNode node ? node : wrapped;
+        } catch (ReflectiveOperationException | RuntimeException asItIs) {
+            return wrapped;
+        }
     }
 }

@@ -127,6 +127,9 @@ final class SvgScene {
                         parent.getChildren().get(parent.getChildren().size() - 1);
                 nodes.put(element, built);
                 Svg2Look.put(element, built);
+                if (built.getMask() != null) {
+                    built.setMask(LightMask.of(built.getMask()));
+                }
             }
         }
     }
