@@ -73,9 +73,12 @@ page.addEventListener('keydown', event => {
 // renaming many by a template, shown before it is done
 const many = page.querySelector('[data-rename-all]');
 const template = many.elements.template;
+let asked = 0;
 async function preview() {
+  const mine = ++asked;
   const values = chosen().map(box => ['piece', box.value]);
   const names = await (await post(foot.dataset.names, [...values, ['template', template.value]])).json();
+  if (mine !== asked) return; // a later question was asked meanwhile
   const problem = many.querySelector('[data-problem]');
   problem.hidden = !names.problem;
   problem.textContent = names.problem ?? '';

@@ -53,8 +53,9 @@ public class PiecePreviews {
                 failed.putAll(previews.make(kind, wanted(kind, piece)));
             }
         }
-        if (failed.containsKey(key)) {
-            throw new ProblemException(failed.get(key));
+        Problem problem = failed.remove(key); // whoever asks again may have more luck
+        if (problem != null) {
+            throw new ProblemException(problem);
         }
         return previews.find(kind, key)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(

@@ -1,9 +1,9 @@
 package app.vineparcel.web.sources;
 
 import app.vineparcel.core.geometry.FocalPoint;
-import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Sheet;
+import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Taking;
 import java.util.ArrayList;
@@ -44,7 +44,7 @@ public class PlanPieces {
     private final class Known {
 
         private final Map<Long, Optional<Source>> found = new HashMap<>();
-        private final Map<Long, PlanPiece.Part> parts = new HashMap<>();
+        private final Map<Long, List<Layer>> layers = new HashMap<>();
 
         private Optional<Source> source(long id) {
             return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isReady));
@@ -60,22 +60,21 @@ public class PlanPieces {
                 return Optional.empty();
             }
             Source from = source.get();
-            PlanPiece.Part shared = parts.computeIfAbsent(
-                    from.id(),
-                    key -> new PlanPiece.Part(stored.piece(), from.taking(), from.layers(), Optional.empty()));
             boolean wholePicture = stored.kind() == Piece.Kind.PICTURE;
             return Optional.of(new PlanPiece(
                     String.valueOf(stored.id()),
                     from.file(),
                     stored.name(),
-                    wholePicture ? from.info() : from.info().sized(size(stored)),
+                    wholePicture
+                            ? from.info()
+                            : from.info().sized(stored.extent().rounded()),
                     wholePicture ? from.focus() : Optional.<FocalPoint>empty(),
                     number,
-                    new PlanPiece.Part(stored.piece(), shared.taking(), shared.layers(), Optional.empty())));
-        }
-
-        private PixelSize size(StoredPiece stored) {
-            return stored.extent().rounded();
+                    new PlanPiece.Part(
+                            stored.piece(),
+                            from.taking(),
+                            layers.computeIfAbsent(from.id(), key -> from.layers()),
+                            Optional.empty())));
         }
 
         private Optional<PlanPiece> sheet(StoredPiece stored, int number) {
