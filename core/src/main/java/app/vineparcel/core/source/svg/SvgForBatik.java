@@ -47,6 +47,8 @@ final class SvgForBatik {
             }
         }
         all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, root));
+        PaintServers.fallBack(all);
+        all.stream().filter(element -> Elements.is(element, "tref")).forEach(tref -> spell(tref, root));
         for (Node node = root.getOwnerDocument().getFirstChild(); node != null; ) {
             Node next = node.getNextSibling();
             if (node.getNodeType() == Node.PROCESSING_INSTRUCTION_NODE) {
@@ -118,6 +120,19 @@ final class SvgForBatik {
             }
             next = referred(from, root);
         }
+    }
+
+    /** Writes the text that a reference means in its place. */
+    private static void spell(Element tref, Element root) {
+        Node parent = tref.getParentNode();
+        if (parent == null) {
+            return;
+        }
+        Element span = root.getOwnerDocument().createElementNS(SvgCut.SVG, "tspan");
+        SvgIds.attributes(tref, span);
+        span.removeAttributeNS(SvgCut.XLINK, "href");
+        referred(tref, root).ifPresent(meant -> span.setTextContent(meant.getTextContent()));
+        parent.replaceChild(span, tref);
     }
 
     private static Optional<Element> referred(Element pattern, Element root) {
