@@ -14,6 +14,7 @@ import app.vineparcel.web.sources.Source;
 import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.sources.StoredPiece;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -154,5 +155,28 @@ class PieceNamesTest extends Workbench {
     void what_is_gone_says_so() {
         assertThatThrownBy(() -> pieces.get(999_999_999)).hasMessageContaining("There is no such piece");
         assertThat(pieces.chosen(assignment, List.of(999_999_999L))).isEmpty();
+    }
+
+    @Test
+    void a_source_of_a_named_folder_takes_a_new_version_too() throws Exception {
+        rename(1, "Damson");
+        String next = Files.readString(source.file()).replace("<rect width", "<rect fill='#6d2f58' width");
+        HttpResponse<String> answer = new Visitor()
+                .send("/sources/" + source.id() + "/file?name=set-2.svg", next.getBytes(StandardCharsets.UTF_8));
+        assertThat(answer.statusCode()).isEqualTo(200);
+        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(assignment) == 0);
+        assertThat(sources.get(source.id()).reason()).isEmpty();
+        assertThat(sources.get(source.id()).fileName()).isEqualTo("set-2.svg");
+        assertThat(names()).containsExactly("Pear", "Damson", "Apple");
+    }
+
+    @Test
+    void only_a_region_of_the_piece_itself_can_be_moved() throws Exception {
+        List<StoredPiece> all = pieces.all(assignment);
+        String numbers = "&name=Seal&x=1&y=1&width=2&height=2";
+        String other = "region=" + all.get(2).id() + numbers;
+        HttpResponse<String> answer = new Visitor().post("/pieces/" + all.get(0).id() + "/regions", other);
+        assertThat(answer.body()).contains("It is no region of");
+        assertThat(names()).containsExactly("Pear", "Plum", "Apple");
     }
 }

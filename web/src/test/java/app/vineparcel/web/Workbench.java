@@ -113,15 +113,17 @@ abstract class Workbench {
         HttpResponse<String> upload(long assignment, String name, byte[] content)
                 throws IOException, InterruptedException {
             String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
-            return send(HttpRequest.newBuilder(uri("/assignments/" + assignment + "/sources/files?name=" + query))
-                    .header("Content-Type", "application/octet-stream")
-                    .header("X-XSRF-TOKEN", token())
-                    .POST(HttpRequest.BodyPublishers.ofByteArray(content)));
+            return send("/assignments/" + assignment + "/sources/files?name=" + query, content);
         }
 
         HttpResponse<String> bringIn(String name, byte[] content) throws IOException, InterruptedException {
             String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
-            return send(HttpRequest.newBuilder(uri("/settings/shelf?name=" + query))
+            return send("/settings/shelf?name=" + query, content);
+        }
+
+        /** A file as the body of a request. */
+        HttpResponse<String> send(String path, byte[] content) throws IOException, InterruptedException {
+            return send(HttpRequest.newBuilder(uri(path))
                     .header("Content-Type", "application/octet-stream")
                     .header("X-XSRF-TOKEN", token())
                     .POST(HttpRequest.BodyPublishers.ofByteArray(content)));

@@ -14,6 +14,7 @@ import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
+import app.vineparcel.web.sources.StoredPiece;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -21,6 +22,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Makes a run's plan again from what was kept of it, so that the same files come out as were shown when it was started. */
@@ -56,8 +60,9 @@ class RunPlans {
         try {
             String name = assignments.get(run.assignmentId()).name();
             Planner planner = new Planner(name, LocalDate.ofInstant(run.createdAt(), clock.getZone()), shelf);
+            Kept kept = kept(run, renditions);
             for (Rendition rendition : renditions) {
-                Optional<PlannedRendition> again = planned(rendition, planner);
+                Optional<PlannedRendition> again = planned(rendition, planner, kept);
                 if (again.isEmpty()) {
                     failed.put(rendition.id(), gone(rendition));
                     continue;
@@ -77,7 +82,7 @@ class RunPlans {
     }
 
     /** The rendition as it was planned; empty if something of it is no longer there. */
-    private Optional<PlannedRendition> planned(Rendition rendition, Planner planner) {
+    private static Optional<PlannedRendition> planned(Rendition rendition, Planner planner, Kept kept) {
         PlanColumn column = new PlanColumn(
                 "",
                 recipe(rendition),
@@ -86,23 +91,34 @@ class RunPlans {
                 rendition.rules(),
                 rendition.density());
         if (rendition.pages().isEmpty()) {
-            return piece(rendition.pieceId(), rendition.sourceNumber()).map(piece -> planner.plan(piece, column));
+            return kept.piece(rendition.pieceId(), rendition.sourceNumber()).map(piece -> planner.plan(piece, column));
         }
         List<PlanPiece> pages = new ArrayList<>();
         for (long id : rendition.pages()) {
-            piece(id, rendition.sourceNumber()).ifPresent(pages::add);
+            kept.piece(id, rendition.sourceNumber()).ifPresent(pages::add);
         }
         return pages.size() < rendition.pages().size()
                 ? Optional.empty()
                 : Optional.of(planner.combined(pages, column));
     }
 
-    private Optional<PlanPiece> piece(long id, int number) {
-        try {
-            return planPieces.of(pieces.get(id), number);
-        } catch (ProblemException gone) {
-            return Optional.empty();
+    /** The pieces that a run is made of, as far as they are still there. */
+    private record Kept(Map<Long, StoredPiece> stored, PlanPieces.Lookup lookup) {
+
+        Optional<PlanPiece> piece(long id, int number) {
+            return Optional.ofNullable(stored.get(id)).flatMap(piece -> lookup.piece(piece, number));
         }
+    }
+
+    private Kept kept(Run run, List<Rendition> renditions) {
+        List<Long> wanted = renditions.stream()
+                .flatMap(rendition ->
+                        rendition.pages().isEmpty() ? Stream.of(rendition.pieceId()) : rendition.pages().stream())
+                .distinct()
+                .toList();
+        Map<Long, StoredPiece> stored = pieces.chosen(run.assignmentId(), wanted).stream()
+                .collect(Collectors.toMap(StoredPiece::id, Function.identity()));
+        return new Kept(stored, planPieces.lookup());
     }
 
     /** The source that a rendition counts for: of its piece, or of the first piece on its sheet. */

@@ -201,12 +201,15 @@ public class PieceService {
                     "It cannot be used: " + e.getMessage() + ".",
                     "Write it again."));
         }
+        Map<Long, String> stems = new HashMap<>();
+        sources.findAllById(chosen.stream()
+                        .flatMap(piece -> piece.sourceId().stream())
+                        .distinct()
+                        .toList())
+                .forEach(source -> stems.put(source.id(), source.name()));
         List<String> names = new ArrayList<>();
         for (StoredPiece piece : chosen) {
-            String stem = piece.sourceId()
-                    .flatMap(sources::findById)
-                    .map(Source::name)
-                    .orElse(piece.name());
+            String stem = piece.sourceId().map(stems::get).orElse(piece.name());
             Extent size = piece.extent();
             String name = parsed.expand(new NameFields(
                             stem,
@@ -253,6 +256,13 @@ public class PieceService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     StoredPiece region(StoredPiece base, Optional<StoredPiece> known, String name, Box box) throws ProblemException {
+        if (known.isPresent()
+                && !(known.get().isRegion()
+                        && known.get().sourceId().equals(base.sourceId())
+                        && known.get().key().equals(base.key()))) {
+            throw new ProblemException(new Problem.BadRequest(
+                    name, "It is no region of “%s”.".formatted(base.name()), "Reload the page and choose it again."));
+        }
         Extent whole = base.extent();
         if (box.x() < 0
                 || box.y() < 0

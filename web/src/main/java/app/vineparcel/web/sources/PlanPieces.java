@@ -27,7 +27,7 @@ public class PlanPieces {
 
     /** Those that can be planned, numbered by their places in the list; a piece whose source cannot be read is left out. */
     public List<PlanPiece> of(List<StoredPiece> stored) {
-        Known known = new Known();
+        Lookup known = lookup();
         List<PlanPiece> planned = new ArrayList<>();
         for (int i = 0; i < stored.size(); i++) {
             known.piece(stored.get(i), i + 1).ifPresent(planned::add);
@@ -35,13 +35,13 @@ public class PlanPieces {
         return planned;
     }
 
-    /** One, with a number that it had before. */
-    public Optional<PlanPiece> of(StoredPiece stored, int number) {
-        return new Known().piece(stored, number);
+    /** For planning many pieces one by one; every source is looked up once. */
+    public Lookup lookup() {
+        return new Lookup();
     }
 
-    /** What was looked up already. */
-    private final class Known {
+    /** Remembers what was looked up. Used by one thread, for one plan. */
+    public final class Lookup {
 
         private final Map<Long, Optional<Source>> found = new HashMap<>();
         private final Map<Long, List<Layer>> layers = new HashMap<>();
@@ -50,7 +50,10 @@ public class PlanPieces {
             return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isReady));
         }
 
-        Optional<PlanPiece> piece(StoredPiece stored, int number) {
+        private Lookup() {}
+
+        /** A piece with a number that it had before; empty if its source cannot be read. */
+        public Optional<PlanPiece> piece(StoredPiece stored, int number) {
             return stored.isSheet() ? sheet(stored, number) : ofSource(stored, number);
         }
 

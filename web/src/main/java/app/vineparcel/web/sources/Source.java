@@ -155,6 +155,7 @@ public class Source {
     void replace(Path file, long change) {
         path = file.toString();
         fileName = file.getFileName().toString();
+        origin = Origin.UPLOAD; // it lies with the uploads now, wherever the former one lies
         state = State.WAITING;
         locked = false;
         changed = change;

@@ -1,6 +1,5 @@
 package app.vineparcel.core.source.svg;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
@@ -15,9 +14,7 @@ final class PaintServers {
 
     private PaintServers() {}
 
-    static void fallBack(List<Element> all) {
-        Map<String, Element> byId = new HashMap<>();
-        all.forEach(element -> byId.putIfAbsent(element.getAttribute("id"), element));
+    static void fallBack(List<Element> all, Map<String, Element> byId) {
         for (Element element : all) {
             for (String name : PAINTED) {
                 String value = element.getAttribute(name);

@@ -1,8 +1,10 @@
 package app.vineparcel.core.source.svg;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.apache.batik.constants.XMLConstants;
@@ -46,9 +48,11 @@ final class SvgForBatik {
                 styles(element);
             }
         }
-        all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, root));
-        PaintServers.fallBack(all);
-        all.stream().filter(element -> Elements.is(element, "tref")).forEach(tref -> spell(tref, root));
+        Map<String, Element> byId = new HashMap<>();
+        all.forEach(element -> byId.putIfAbsent(element.getAttribute("id"), element));
+        all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, byId));
+        PaintServers.fallBack(all, byId);
+        all.stream().filter(element -> Elements.is(element, "tref")).forEach(tref -> spell(tref, byId));
         for (Node node = root.getOwnerDocument().getFirstChild(); node != null; ) {
             Node next = node.getNextSibling();
             if (node.getNodeType() == Node.PROCESSING_INSTRUCTION_NODE) {
@@ -100,9 +104,9 @@ final class SvgForBatik {
     }
 
     /** Writes into a pattern what it takes from others by reference (SVG 2, 14.3.1); the renderer does not look that up reliably. */
-    private static void inherit(Element pattern, Element root) {
+    private static void inherit(Element pattern, Map<String, Element> byId) {
         Set<Element> seen = new HashSet<>(Set.of(pattern));
-        Optional<Element> next = referred(pattern, root);
+        Optional<Element> next = referred(pattern, byId);
         pattern.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
         pattern.removeAttribute("href");
         boolean hasArt = !Elements.in(pattern).isEmpty();
@@ -118,26 +122,26 @@ final class SvgForBatik {
                 hasArt = true;
                 Elements.in(from).forEach(child -> pattern.appendChild(withoutIds((Element) child.cloneNode(true))));
             }
-            next = referred(from, root);
+            next = referred(from, byId);
         }
     }
 
     /** Writes the text that a reference means in its place. */
-    private static void spell(Element tref, Element root) {
+    private static void spell(Element tref, Map<String, Element> byId) {
         Node parent = tref.getParentNode();
         if (parent == null) {
             return;
         }
-        Element span = root.getOwnerDocument().createElementNS(SvgCut.SVG, "tspan");
+        Element span = tref.getOwnerDocument().createElementNS(SvgCut.SVG, "tspan");
         SvgIds.attributes(tref, span);
         span.removeAttributeNS(SvgCut.XLINK, "href");
-        referred(tref, root).ifPresent(meant -> span.setTextContent(meant.getTextContent()));
+        referred(tref, byId).ifPresent(meant -> span.setTextContent(meant.getTextContent()));
         parent.replaceChild(span, tref);
     }
 
-    private static Optional<Element> referred(Element pattern, Element root) {
+    private static Optional<Element> referred(Element pattern, Map<String, Element> byId) {
         String href = pattern.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
-        return href.startsWith("#") ? SvgIds.find(root, href.substring(1)) : Optional.empty();
+        return href.startsWith("#") ? Optional.ofNullable(byId.get(href.substring(1))) : Optional.empty();
     }
 
     private static Element withoutIds(Element element) {
