@@ -179,4 +179,17 @@ class PieceNamesTest extends Workbench {
         assertThat(answer.body()).contains("It is no region of");
         assertThat(names()).containsExactly("Pear", "Plum", "Apple");
     }
+
+    @Test
+    void changes_can_be_asked_for_beside_a_sheet_and_cards_keep_their_numbers() throws Exception {
+        new Visitor()
+                .post(
+                        "/assignments/" + assignment + "/sheets",
+                        "piece=" + pieces.all(assignment).get(0).id());
+        HttpResponse<String> answer = new Visitor().get("/assignments/" + assignment + "/sources/changes?since=0");
+        assertThat(answer.statusCode()).isEqualTo(200);
+        assertThat(answer.body())
+                .contains("data-number=\"1\"", "data-number=\"3\"")
+                .doesNotContain("Sheet of 1");
+    }
 }

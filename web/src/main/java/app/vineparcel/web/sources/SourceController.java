@@ -80,7 +80,12 @@ class SourceController {
             response.setHeader("HX-Refresh", "true"); // a document brings more than a card
         }
         Map<Long, List<StoredPiece>> bySource = pieces.bySource(id);
-        model.addAttribute("cards", SourceShelf.of(changed, bySource, previews).cards());
+        // of all sources, so that every card has its number; sheets have no source and do not change with one
+        model.addAttribute(
+                "cards",
+                SourceShelf.of(all, bySource, previews).cards().stream()
+                        .filter(card -> card.source() != null && changed.contains(card.source()))
+                        .toList());
         model.addAttribute("assignmentId", id);
         progress(model, id, all);
         return "sources/changes";
