@@ -1,4 +1,6 @@
 // Choosing cells of the plan: single ones, rows, columns, channels, everything; and what the choice amounts to.
+import { keepOrder } from './order.js';
+
 const page = document.getElementById('plan');
 const form = page.querySelector('.foot');
 const cells = [...page.querySelectorAll('.cell')];
@@ -17,14 +19,47 @@ const inOrder = (column, pieces) => orders.has(column)
   ? [...orders.get(column).filter(piece => pieces.includes(piece)), ...pieces.filter(piece => !orders.get(column).includes(piece))]
   : pieces;
 
-function toggle(some) {
-  const on = !some.every(isOn);
-  some.forEach(cell => cell.setAttribute('aria-pressed', on));
+const token = document.querySelector('meta[name=csrf]').content;
+const address = form?.getAttribute('action');
+const ask = (what, body) => fetch(`${address}/${what}`, { method: 'POST', body: new URLSearchParams(body), headers: { 'X-XSRF-TOKEN': token } });
+
+// what was turned is kept at once, and what then would overwrite another file is marked
+const pending = new Map();
+let keeping = 0, sending = Promise.resolve();
+function turn(some, on) {
+  some.filter(cell => isOn(cell) !== on).forEach(cell => {
+    cell.setAttribute('aria-pressed', on);
+    pending.set(`${cell.dataset.piece}:${cell.dataset.column}`, on);
+  });
+  sumUp();
+  clearTimeout(keeping);
+  keeping = setTimeout(keep, 150);
+}
+function keep() {
+  const turned = [...pending];
+  pending.clear();
+  const those = on => turned.filter(([, now]) => now === on).map(([cell]) => cell).join(',');
+  sending = sending.then(() => ask('choice', { on: those(true), off: those(false) })).then(async answer => {
+    if (!answer.ok) throw new Error();
+    if (!pending.size) mark((await answer.json()).collisions);
+  }).catch(() => { fault.textContent = 'The choice could not be kept. Reload the page.'; });
+}
+function mark(collisions) {
+  for (const cell of free) {
+    const reason = collisions[`${cell.dataset.piece}:${cell.dataset.column}`];
+    if (!reason && !cell.dataset.collides) continue;
+    cell.dataset.title ??= cell.title;
+    cell.classList.toggle('has-blocker', Boolean(reason));
+    if (reason) cell.dataset.collides = 'true'; else delete cell.dataset.collides;
+    cell.dataset.level = reason ? 'blocker' : '';
+    cell.title = reason ?? cell.dataset.title.split('\n')[0];
+  }
   sumUp();
 }
+const toggle = some => turn(some, !some.every(isOn));
 
 function sumUp() {
-  const on = free.filter(isOn);
+  const chosen = free.filter(isOn), on = chosen.filter(cell => !cell.dataset.collides);
   const byColumn = new Map();
   on.forEach(cell => byColumn.set(cell.dataset.column, [...(byColumn.get(cell.dataset.column) ?? []), cell.dataset.piece]));
   form.elements.cells.value = [...byColumn].map(([column, pieces]) => `${column}=${inOrder(column, pieces)}`).join(';');
@@ -34,14 +69,47 @@ function sumUp() {
   form.querySelector('[data-count]').textContent = plural(files, 'rendition');
   form.querySelector('[data-pieces]').textContent = `of ${plural(pieces, 'piece')}`;
   form.querySelector('[data-weight]').textContent = `about ${weight(on.reduce((sum, cell) => sum + Number(cell.dataset.bytes), 0))}`;
-  const blockers = cells.filter(cell => cell.dataset.level === 'blocker').length;
+  const blockers = cells.filter(cell => cell.dataset.level === 'blocker' && (cell.disabled || isOn(cell))).length;
   const count = level => on.filter(cell => cell.dataset.level === level).length;
   form.querySelector('[data-findings]').textContent =
     [[blockers, 'blocker'], [count('caution'), 'caution'], [count('hint'), 'hint']].filter(([n]) => n).map(([n, word]) => plural(n, word)).join(' · ') || 'nothing found amiss';
   const button = form.querySelector('[data-render]');
   button.textContent = on.length ? `Render ${files.toLocaleString('en')}` : 'Render';
-  button.disabled = !on.length;
+  button.disabled = form.querySelector('[data-show-files]').disabled = !on.length;
 }
+
+// choosing many at once, by numbers, names, kind, channel and recipe
+const chooser = page.querySelector('[data-chooser]');
+const fault = page.querySelector('[data-pick-fault]');
+chooser?.addEventListener('submit', event => event.preventDefault());
+async function picked() {
+  const answer = await (await ask('pick', { which: chooser.elements.which.value, kind: chooser.elements.kind.value })).json();
+  fault.textContent = answer.problem ?? (answer.pieces.length ? '' : 'No piece is called that. Write 1-50, 72 or a name such as jar*.');
+  return answer.problem ? [] : answer.pieces;
+}
+chooser?.addEventListener('click', async event => {
+  const how = event.target.closest('[data-turn]')?.dataset.turn, carry = event.target.closest('[data-carry]');
+  if (!how && !carry) return;
+  const pieces = await picked();
+  if (!pieces.length) return;
+  if (carry) {
+    await sending;
+    await ask('carry', { from: chooser.elements.from.value, to: pieces.join(',') });
+    location.reload();
+    return;
+  }
+  const where = chooser.elements.where.value;
+  const those = new Set(free.filter(cell => pieces.includes(cell.dataset.piece) && `${cell.dataset.column}`.startsWith(where) && (where.endsWith('.') || !where || cell.dataset.column === where)));
+  turn([...those], how !== 'off');
+  if (how === 'only') turn(free.filter(cell => !those.has(cell)), false);
+});
+
+page.querySelector('[data-show-files]')?.addEventListener('click', async () => {
+  const files = document.getElementById('files-dialog');
+  const answer = await ask('files', { cells: form.elements.cells.value });
+  files.querySelector('[data-files-list]').innerHTML = answer.ok ? await answer.text() : '<p>The list could not be made. Reload the page.</p>';
+  files.showModal();
+});
 
 page.addEventListener('click', event => {
   const button = event.target.closest('button');
@@ -79,33 +147,16 @@ function number() {
   [...list.children].forEach((item, at) => { item.querySelector('[data-number]').textContent = at + 1; });
   const pages = [...list.children].map(item => item.dataset.piece);
   orders.set(shown, pages);
-  free.filter(cell => cell.dataset.column === shown).forEach(cell => cell.setAttribute('aria-pressed', pages.includes(cell.dataset.piece)));
+  const column = free.filter(cell => cell.dataset.column === shown);
+  turn(column.filter(cell => pages.includes(cell.dataset.piece)), true);
+  turn(column.filter(cell => !pages.includes(cell.dataset.piece)), false);
   sumUp();
 }
-list?.addEventListener('click', event => {
-  const item = event.target.closest('li');
-  if (event.target.closest('[data-up]')) item.previousElementSibling?.before(item);
-  else if (event.target.closest('[data-down]')) item.nextElementSibling?.after(item);
-  else if (event.target.closest('[data-off]')) item.remove();
-  else return;
-  event.target.focus();
-  number();
-});
-let carried = null;
-list?.addEventListener('dragstart', event => { carried = event.target.closest('li'); });
-list?.addEventListener('dragover', event => {
-  const over = event.target.closest('li');
-  if (!carried || !over) return;
-  event.preventDefault();
-  if (over === carried) return;
-  const half = over.getBoundingClientRect();
-  if (event.clientY < half.top + half.height / 2) over.before(carried); else over.after(carried);
-});
-list?.addEventListener('drop', event => event.preventDefault());
-list?.addEventListener('dragend', () => { carried = null; number(); });
+if (list) keepOrder(list, number);
 
 const steps = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
 page.addEventListener('keydown', event => {
+  if (event.key === 'e' && event.target.matches('.cell')) event.target.parentElement.querySelector('.cell-more')?.click();
   const step = steps[event.key], here = event.target.closest('tbody td, tbody th');
   if (!step || !here) return;
   event.preventDefault();

@@ -1,11 +1,192 @@
-// Shows the fields that belong to the chosen rule or format, and sends only those.
-for (const select of document.querySelectorAll('select[data-shows]')) {
-  const show = () => document.querySelectorAll(`[data-for^="${select.dataset.shows}:"]`).forEach(part => {
-    const belongs = part.dataset.for.split(':')[1].split(' ').includes(select.value);
-    part.hidden = !belongs;
-    part.querySelectorAll('input, select').forEach(field => { field.disabled = !belongs; });
-  });
-  select.addEventListener('change', show);
-  show();
+// One recipe: clauses open in place, what stands in the form is checked and tried as it is typed, and nothing is lost before it is kept.
+import './finding.js';
+import { trial } from './trial.js';
+import { cropFrame } from './crop.js';
+
+const form = document.querySelector('form.recipe');
+const pieces = document.querySelector('[data-piece]');
+const token = document.querySelector('meta[name=csrf]').content;
+const desk = crypto.randomUUID();
+const draft = form.dataset.draft;
+const field = name => form.elements.namedItem(name);
+let number = 0, running = null, waiting = 0;
+
+// which fields belong to the chosen rule, format or mark; only those are sent
+const choosers = [...form.querySelectorAll('[data-shows]')].filter(chooser => chooser.dataset.shows);
+const chosen = chooser => chooser.matches('select') ? chooser.value : chooser.querySelector('input:checked')?.value;
+function show() {
+  const now = Object.fromEntries(choosers.map(chooser => [chooser.dataset.shows, chosen(chooser)]));
+  for (const part of form.querySelectorAll('[data-for]')) {
+    const [what, values] = part.dataset.for.split(':');
+    part.hidden = !values.split(' ').includes(now[what]);
+  }
+  if (field('/watermark/adapts').checked) field('/watermark/colour').closest('[data-for]').hidden = true; // chosen by the ground
+  for (const control of form.querySelectorAll('.clause-body input, .clause-body select')) {
+    control.disabled = Boolean(control.closest('[data-for][hidden]'));
+  }
 }
-document.querySelector('[aria-invalid]')?.focus();
+
+const readings = { plain: value => value, percent: value => `${Math.round(value * 1000) / 10} %`, degrees: value => `${value}°` };
+function read() {
+  for (const output of form.querySelectorAll('output[data-reads]')) {
+    output.textContent = readings[output.dataset.reads](output.closest('label').querySelector('input').value);
+  }
+}
+
+function explain(faults) {
+  for (const place of form.querySelectorAll('[data-fault]')) {
+    place.textContent = faults[place.dataset.fault] ?? '';
+    const control = place.closest('label, header')?.querySelector('input, select');
+    if (place.textContent) control?.setAttribute('aria-invalid', 'true'); else control?.removeAttribute('aria-invalid');
+  }
+  for (const clause of form.querySelectorAll('.clause')) {
+    clause.classList.toggle('is-faulty', [...clause.querySelectorAll('[data-fault]')].some(place => place.textContent));
+  }
+}
+
+function apply(answer) {
+  explain(answer.faults);
+  const count = Object.keys(answer.faults).length;
+  const changed = form.querySelector('[data-changed]');
+  form.querySelector('[data-keep]').disabled = count > 0 || (form.dataset.recipe !== '0' && !answer.changed.length);
+  form.querySelector('[data-undo]').hidden = !answer.changed.length && !count;
+  if (count) {
+    changed.textContent = `${count} ${count === 1 ? 'place' : 'places'} to mend`;
+    return;
+  }
+  for (const [word, sentence] of Object.entries(answer.sentences)) {
+    form.querySelector(`[data-sentence="${word}"]`).textContent = sentence;
+    form.querySelector(`[data-clause="${word}"]`).classList.toggle('is-idle', answer.idle.includes(word));
+  }
+  const words = answer.changed.map((title, at) => at ? title.toLowerCase() : title);
+  changed.textContent = words.length ? `Not kept yet: ${words.join(', ')}` : '';
+  changed.title = changed.textContent;
+  for (const names of form.querySelectorAll('[data-names]')) {
+    names.replaceChildren(...answer.names.map(({ piece, path }) => {
+      const line = document.createElement('li');
+      line.append(Object.assign(document.createElement('span'), { textContent: piece, className: 'quiet' }),
+        Object.assign(document.createElement('span'), { textContent: path, className: 'mono' }));
+      return line;
+    }));
+  }
+  trial.notice(answer.findings);
+}
+
+async function send() {
+  const mine = ++number, began = performance.now();
+  running?.abort();
+  running = new AbortController();
+  const body = new URLSearchParams(new FormData(form));
+  body.set('recipe', form.dataset.recipe);
+  if (pieces) body.set('piece', pieces.value);
+  body.set('desk', desk);
+  body.set('number', mine);
+  const ask = (address, what = body) => fetch(address, { method: 'POST', body: what, signal: running.signal, headers: { 'X-XSRF-TOKEN': token } });
+  const checked = ask('/recipes/check').then(async answer => {
+    if (!answer.ok) throw new Error();
+    const said = await answer.json();
+    if (mine === number) apply(said);
+  });
+  if (pieces) trial.wait();
+  const tried = pieces ? trial.first(ask, body, began, () => mine === number).then(() => mine === number ? ask('/recipes/trial') : null).then(async answer => {
+    if (mine !== number || !answer) return;
+    if (answer.status === 204) trial.stop();
+    else if (answer.ok) await trial.show(await answer.json(), desk, mine, began);
+    else throw new Error();
+  }) : null;
+  await Promise.all([checked, tried]).catch(error => {
+    if (mine === number && error.name !== 'AbortError') trial.fail('The program does not answer. What you wrote is still here; try again.');
+  });
+}
+
+function changed() {
+  read();
+  show();
+  sessionStorage.setItem(draft, JSON.stringify([...new FormData(form)].filter(([name]) => name !== '_csrf')));
+  clearTimeout(waiting);
+  waiting = setTimeout(send, 40);
+}
+form.addEventListener('input', changed);
+form.addEventListener('change', event => { if (event.target.matches('select, [type=radio], [type=checkbox]')) changed(); });
+
+// what was changed and not kept comes back with the page
+function recall() {
+  const kept = sessionStorage.getItem(draft);
+  if (!kept || form.dataset.faulty) return;
+  const values = JSON.parse(kept);
+  for (const control of form.elements) {
+    if (control.matches('[type=checkbox]')) control.checked = values.some(([name]) => name === control.name);
+  }
+  for (const [name, value] of values) {
+    const control = field(name);
+    if (control instanceof RadioNodeList) {
+      for (const one of control) {
+        if (one.type === 'radio') one.checked = one.value === value; else if (one.type !== 'checkbox') one.value = value;
+      }
+    } else if (control && control.type !== 'checkbox') control.value = value;
+  }
+  form.querySelector('[data-drafted]').hidden = false;
+}
+form.addEventListener('submit', () => sessionStorage.removeItem(draft));
+form.querySelector('[data-undo]').addEventListener('click', () => {
+  sessionStorage.removeItem(draft);
+  location.reload();
+});
+
+// fields of names are put where the text cursor stands
+const carets = new Map();
+form.addEventListener('focusout', event => {
+  if (event.target.matches('[name="/name"], [name="/folder"]')) carets.set(event.target.name, event.target.selectionStart);
+});
+form.addEventListener('click', event => {
+  const word = event.target.closest('[data-into]');
+  if (!word) return;
+  const into = field(word.dataset.into), at = carets.get(into.name) ?? into.value.length;
+  const filter = word.textContent.startsWith('|');
+  const brace = filter ? into.value.lastIndexOf('}', at) : -1;
+  const place = brace >= 0 ? brace : at;
+  if (filter && brace < 0) return;
+  into.setRangeText(word.textContent, place, place, 'end');
+  into.focus();
+  carets.set(into.name, into.selectionStart);
+  changed();
+});
+
+// setting fields from what is drawn
+const set = (name, value) => {
+  const control = field(name);
+  if (control instanceof RadioNodeList) [...control].forEach(one => { one.checked = one.value === value; });
+  else control.value = value;
+  changed();
+};
+form.addEventListener('click', event => {
+  const aspect = event.target.closest('[data-aspect]');
+  if (aspect) set('/crop/aspect', aspect.dataset.aspect);
+});
+const frame = cropFrame(form.querySelector('[data-crop-draw]'), aspect => set('/crop/aspect', aspect));
+trial.onShown = answer => frame.show(answer.frame, answer.source, pieces.value);
+trial.place = ({ anchor, inset }) => { field('/watermark/inset').value = inset; set('/watermark/anchor', anchor); };
+trial.placing = () => form.querySelector('[data-clause="watermark"]').open && !field('/watermark/tile').checked;
+form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event => { if (event.target.open) trial.whole(); else trial.draw(); });
+
+pieces?.addEventListener('change', () => {
+  localStorage.setItem('trial-piece', pieces.value);
+  send();
+});
+const last = localStorage.getItem('trial-piece');
+if (pieces?.dataset.only) {
+  [...pieces.options].filter(option => option.value !== pieces.dataset.only).forEach(option => option.remove());
+} else if (pieces && last && [...pieces.options].some(option => option.value === last)) pieces.value = last;
+
+document.addEventListener('keydown', event => {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, select, textarea, dialog')) return;
+  if (event.key === 'k') form.querySelector('[data-keep]:not(:disabled)')?.click();
+  if (event.key === '1') trial.oneToOne();
+  if (event.key === '0') trial.whole();
+});
+
+form.querySelectorAll('.clause').forEach(clause => { if ([...clause.querySelectorAll('[data-fault]')].some(place => place.textContent)) clause.open = true; });
+recall();
+read();
+show();
+send();

@@ -21,6 +21,7 @@ class ArchitectureTest {
             "geometry",
             "colour",
             "raster",
+            "measure",
             "metadata",
             "codec",
             "source",

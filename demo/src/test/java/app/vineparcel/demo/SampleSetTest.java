@@ -66,8 +66,8 @@ class SampleSetTest {
                 .hasSize(1);
         assertThat(INFOS).allSatisfy(i -> {
             assertThat(i.facts().camera()).contains("Larkfield M2");
-            assertThat(i.facts().creator()).contains("Ida Fennel");
-            assertThat(i.facts().copyright().orElse("")).contains("Harrow Lane Growers");
+            assertThat(i.facts().rights().creator()).contains("Ida Fennel");
+            assertThat(i.facts().rights().copyright().orElse("")).contains("Harrow Lane Growers");
             assertThat(i.facts().taken()).isPresent();
         });
     }

@@ -91,7 +91,8 @@ class ClausesTest extends Workbench {
         fields.put("/sharpen/strength", "300");
         fields.put("/watermark/scale", "9");
         String refused = visitor.post("/recipes/1", form(fields)).body();
-        assertThat(refused).contains("2 places to mend", "a whole number from 0 to 100", "value=\"300\"");
+        assertThat(refused)
+                .contains("a whole number from 0 to 100", "a number above 0 and up to 2 is wanted", "value=\"300\"");
         assertThat(visitor.post("/recipes/1", form(recipe())).body())
                 .contains("No watermark", "Leave sharpness as it is");
     }
@@ -102,7 +103,7 @@ class ClausesTest extends Workbench {
         String form = new Visitor().get("/recipes/2").body();
         assertThat(form)
                 .containsPattern("name=\"/watermark/scale\"[^>]*value=\"0.18\"")
-                .containsPattern("value=\"bottom-right\"[^>]*selected")
+                .containsPattern("value=\"bottom-right\"[^>]*checked")
                 .containsPattern("name=\"/sharpen/strength\"[^>]*value=\"50\"")
                 .containsPattern("name=\"/format/colours\"[^>]*value=\"256\"")
                 .containsPattern("value=\"deflate\"[^>]*selected");

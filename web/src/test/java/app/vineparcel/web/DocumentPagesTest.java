@@ -3,9 +3,12 @@ package app.vineparcel.web;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.plan.Placement;
+import app.vineparcel.core.recipe.ChannelReader;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
+import app.vineparcel.web.recipes.StoredRecipe;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
@@ -55,17 +58,19 @@ class DocumentPagesTest extends RealPages {
                 <rect x="220" width="100" height="100" fill="#c23a2c"/></g>
                 <rect id="die-line" x="2" y="2" width="96" height="96" fill="none" stroke="#f0f"/></svg>""");
         if (channels.bands().size() < 3) {
-            long ladder = recipes.add(RecipeReader.read(
-                            """
+            StoredRecipe ladder = recipes.add(RecipeReader.read(
+                    """
                             {"recipe": 1, "title": "Ladder", "size": {"densities": [1, 2]}, "format": {"type": "png"}, "name": "{piece}"}""",
-                            ""))
-                    .id();
-            long one = recipes.add(RecipeReader.read(
-                            """
+                    ""));
+            StoredRecipe one = recipes.add(RecipeReader.read(
+                    """
                             {"recipe": 1, "title": "One file", "format": {"type": "pdf", "combine": true}, "name": "all"}""",
-                            ""))
-                    .id();
-            channels.add("Documents", "grape", "documents", List.of(ladder, one));
+                    ""));
+            channels.add(
+                    ChannelReader.read("{\"channel\": 1, \"name\": \"Documents\", \"folder\": \"documents\"}"),
+                    List.of(
+                            new ChannelService.Use(ladder, Placement.USUAL),
+                            new ChannelService.Use(one, Placement.USUAL)));
         }
     }
 

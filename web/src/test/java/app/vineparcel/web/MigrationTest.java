@@ -2,6 +2,7 @@ package app.vineparcel.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
@@ -39,12 +40,28 @@ class MigrationTest extends Workbench {
                 insert into former.rendition (run_id, position, source_id, source_number, channel, channel_folder, recipe_title,
                   recipe_body, path, state, width, height, predicted_bytes)
                 values (1, 1, 1, 1, 'Press', 'press', 'Full', '{"recipe": 1}', 'press/hedge.jpg', 'DONE', 9, 9, 9)""");
+        flyway("3").migrate();
+        for (String ladder : List.of(
+                "{\"recipe\": 1, \"size\": {\"densities\": [1, 2]}, \"folder\": \"png\"}",
+                "{\"recipe\": 1, \"size\": {\"densities\": [1, 2]}, \"format\": {\"type\": \"svg\"}}",
+                "{\"recipe\": 1, \"folder\": \"plain\"}")) {
+            sql.update("insert into former.recipe (title, version, body) values ('R', 3, ?)", ladder);
+        }
+        sql.update(
+                "insert into former.channel (name, colour, folder, position, densities) values ('Apps', 'sky', 'apps', 1, 'FOLDER')");
+        sql.update(
+                "insert into former.channel_recipe (channel_id, recipe_id, position) select 1, id, id - 1 from former.recipe");
         assertThat(flyway("latest").migrate().migrationsExecuted).isPositive();
         Map<String, Object> source = sql.queryForMap("select * from former.source");
         assertThat(source).containsEntry("file_name", "hedge.jpg").containsEntry("focus_x", null);
         assertThat(sql.queryForMap("select * from former.rendition"))
                 .containsEntry("path", "press/hedge.jpg")
                 .containsEntry("clipped", null);
+        assertThat(sql.queryForList("select folder from former.channel_recipe order by recipe_id", String.class))
+                .as("densities told apart by folders stay so")
+                .containsExactly("png/{scale}", null, null);
+        assertThat(sql.queryForList("select number from former.recipe_version", Integer.class))
+                .containsExactly(3, 3, 3);
         sql.execute("drop schema former cascade");
     }
 }

@@ -62,7 +62,7 @@ class RunEndsTest extends Workbench {
         await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
         String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         ChannelService.Band band = channels.bands().get(0);
-        String cells = band.channel().id() + "." + band.recipes().get(0).id() + "=" + keys;
+        String cells = band.channel().id() + "." + band.uses().get(0).recipe().id() + "=" + keys;
         HttpResponse<String> page = new Visitor().post("/assignments/" + id + "/plan", "cells=" + cells);
         return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
     }

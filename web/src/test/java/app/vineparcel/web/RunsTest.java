@@ -65,7 +65,8 @@ class RunsTest extends Workbench {
     private String everything(long id) {
         String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         return channels.bands().stream()
-                .flatMap(band -> band.recipes().stream().map(r -> band.channel().id() + "." + r.id() + "=" + keys))
+                .flatMap(band -> band.uses().stream()
+                        .map(use -> band.channel().id() + "." + use.recipe().id() + "=" + keys))
                 .collect(Collectors.joining(";"));
     }
 

@@ -60,8 +60,8 @@ abstract class Workbench {
                     folder.resolve("opening.json"),
                     """
                     {"assignment": "Autumn catalogue", "folders": ["field-day"], "channels": [
-                     {"name": "Web shop", "colour": "sky", "folder": "web", "recipes": ["page", "tile"]},
-                     {"name": "Press", "colour": "ochre", "folder": "press/{assignment|kebab}", "recipes": ["page"]}]}""");
+                     {"channel": 1, "name": "Web shop", "colour": "sky", "folder": "web", "recipes": [{"file": "page.recipe.json"}, {"file": "tile.recipe.json"}]},
+                     {"channel": 1, "name": "Press", "colour": "ochre", "folder": "press/{assignment|kebab}", "recipes": [{"file": "page.recipe.json"}]}]}""");
             return folder;
         } catch (IOException e) {
             throw new UncheckedIOException(e);

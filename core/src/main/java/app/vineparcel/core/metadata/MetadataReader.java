@@ -8,6 +8,7 @@ import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
 import com.drew.metadata.exif.ExifSubIFDDirectory;
 import com.drew.metadata.exif.GpsDirectory;
+import com.drew.metadata.iptc.IptcDirectory;
 import com.drew.metadata.xmp.XmpDirectory;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -43,11 +44,24 @@ public final class MetadataReader {
                 text(details, ExifSubIFDDirectory.TAG_DATETIME_ORIGINAL).flatMap(MetadataReader::time),
                 camera(text(main, ExifIFD0Directory.TAG_MAKE), text(main, ExifIFD0Directory.TAG_MODEL)),
                 text(details, ExifSubIFDDirectory.TAG_LENS_MODEL),
-                text(main, ExifIFD0Directory.TAG_ARTIST).or(() -> xmp(metadata, "dc:creator[1]")),
-                text(main, ExifIFD0Directory.TAG_COPYRIGHT).or(() -> xmp(metadata, "dc:rights[1]")),
+                rights(metadata, main),
                 first(metadata, GpsDirectory.class)
                         .map(d -> d.containsTag(GpsDirectory.TAG_LATITUDE))
                         .orElse(false));
+    }
+
+    private static Rights rights(Metadata metadata, Optional<ExifIFD0Directory> main) {
+        Optional<IptcDirectory> iptc = first(metadata, IptcDirectory.class);
+        return new Rights(
+                text(main, ExifIFD0Directory.TAG_ARTIST)
+                        .or(() -> xmp(metadata, "dc:creator[1]"))
+                        .or(() -> text(iptc, IptcDirectory.TAG_BY_LINE)),
+                text(main, ExifIFD0Directory.TAG_COPYRIGHT)
+                        .or(() -> xmp(metadata, "dc:rights[1]"))
+                        .or(() -> text(iptc, IptcDirectory.TAG_COPYRIGHT_NOTICE)),
+                xmp(metadata, "photoshop:Credit").or(() -> text(iptc, IptcDirectory.TAG_CREDIT)),
+                xmp(metadata, "xmpRights:UsageTerms[1]"),
+                xmp(metadata, "xmpRights:WebStatement").or(() -> text(iptc, IptcDirectory.TAG_CONTACT)));
     }
 
     private static Optional<String> camera(Optional<String> make, Optional<String> model) {

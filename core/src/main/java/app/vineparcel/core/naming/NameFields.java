@@ -3,6 +3,7 @@ package app.vineparcel.core.naming;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -20,6 +21,7 @@ import java.util.Optional;
  * @param number the piece's place in the run, from 1
  * @param today the day of the run
  * @param shot when the picture was taken
+ * @param kept what the picture says of itself, by the words of {@link app.vineparcel.core.metadata.PhotoFacts#FIELDS}
  */
 public record NameFields(
         String stem,
@@ -33,7 +35,12 @@ public record NameFields(
         String format,
         int number,
         LocalDate today,
-        Optional<LocalDateTime> shot) {
+        Optional<LocalDateTime> shot,
+        Map<String, String> kept) {
+
+    public NameFields {
+        kept = Map.copyOf(kept);
+    }
 
     /** {@code 1x}, {@code 2x}, {@code 0.5x}. */
     public String scale() {

@@ -36,6 +36,13 @@ public final class SafeName {
         return RESERVED.contains(device) ? "_" + name : name;
     }
 
+    /** Words in lower case with hyphens between them, letters and digits only; empty where there are none. */
+    public static String kebab(String words) {
+        return words.toLowerCase(Locale.ROOT)
+                .replaceAll("[^\\p{L}\\p{N}]+", "-")
+                .replaceAll("^-|-$", "");
+    }
+
     private static String trimmed(String name) {
         return name.replaceAll("[. ]+$", "").replaceAll("^[. ]+", "");
     }

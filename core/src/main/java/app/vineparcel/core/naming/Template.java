@@ -1,5 +1,6 @@
 package app.vineparcel.core.naming;
 
+import app.vineparcel.core.metadata.PhotoFacts;
 import java.text.Normalizer;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -18,8 +19,9 @@ import java.util.regex.Pattern;
 public final class Template {
 
     private static final String FIELDS =
-            "stem, piece, recipe, channel, assignment, width, height, scale, density, format, n, date, shot";
+            "stem, piece, recipe, channel, assignment, width, height, scale, density, format, n, date, shot, keep";
     private static final Pattern DENSITY = Pattern.compile("\\{\\s*(scale|density)\\b");
+    private static final Pattern OF_THE_PICTURE = Pattern.compile("\\{\\s*(keep:(\\w+)|shot)");
     private static final String FILTERS = "lower, upper, kebab, ascii";
     private static final String USUAL_DATE = "yyyy-MM-dd";
 
@@ -87,7 +89,7 @@ public final class Template {
     }
 
     private static Part value(String name, String format) throws TemplateException {
-        if (!format.isEmpty() && !List.of("n", "date", "shot").contains(name)) {
+        if (!format.isEmpty() && !List.of("n", "date", "shot", "keep").contains(name)) {
             throw new TemplateException("{%s} takes no format, but “%s” was given".formatted(name, format));
         }
         return switch (name) {
@@ -110,6 +112,13 @@ public final class Template {
                 DateTimeFormatter pattern = pattern(format);
                 yield fields ->
                         fields.shot().map(time -> formatted(pattern, time)).orElse("");
+            }
+            case "keep" -> {
+                if (!PhotoFacts.FIELDS.contains(format)) {
+                    throw new TemplateException("{keep:%s} keeps nothing; there are keep:%s"
+                            .formatted(format, String.join(", keep:", PhotoFacts.FIELDS)));
+                }
+                yield fields -> fields.kept().getOrDefault(format, "");
             }
             default -> throw new TemplateException("{%s} is not a field; there are %s".formatted(name, FIELDS));
         };
@@ -143,10 +152,7 @@ public final class Template {
             case "lower" -> s -> s.toLowerCase(Locale.ROOT);
             case "upper" -> s -> s.toUpperCase(Locale.ROOT);
             case "ascii" -> Template::ascii;
-            case "kebab" ->
-                s -> s.toLowerCase(Locale.ROOT)
-                        .replaceAll("[^\\p{L}\\p{N}]+", "-")
-                        .replaceAll("^-|-$", "");
+            case "kebab" -> SafeName::kebab;
             default -> throw new TemplateException("|%s is not a filter; there are %s".formatted(name, FILTERS));
         };
     }
@@ -161,6 +167,19 @@ public final class Template {
         StringBuilder filled = new StringBuilder();
         parts.forEach(part -> filled.append(part.of(fields)));
         return filled.toString();
+    }
+
+    /** The fields, as {@code keep:lens} or {@code shot}, about which a picture says nothing, so that they come out empty. */
+    public List<String> lacking(NameFields fields) {
+        return OF_THE_PICTURE
+                .matcher(text.replace("{{", ""))
+                .results()
+                .filter(found -> found.group(2) == null
+                        ? fields.shot().isEmpty()
+                        : !fields.kept().containsKey(found.group(2)))
+                .map(found -> found.group(1))
+                .distinct()
+                .toList();
     }
 
     /** Whether it says how dense the rendition is. */

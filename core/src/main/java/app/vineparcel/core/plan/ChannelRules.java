@@ -1,27 +1,31 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.naming.FolderScheme;
+import app.vineparcel.core.recipe.Recipe;
+import java.util.OptionalLong;
 import java.util.Set;
 
 /**
  * What a channel asks of all of its renditions.
  *
  * @param keptOut names of layers that never get into it
- * @param densities where a name says nothing of it, how densities are told apart
+ * @param scheme how they are sorted into folders
+ * @param maxBytes the most that any of them may weigh
+ * @param withoutLocation whether none may say where its picture was taken
  */
-public record ChannelRules(Set<String> keptOut, Densities densities) {
+public record ChannelRules(Set<String> keptOut, FolderScheme scheme, OptionalLong maxBytes, boolean withoutLocation) {
 
     /** Nothing. */
-    public static final ChannelRules NONE = new ChannelRules(Set.of(), Densities.SUFFIX);
+    public static final ChannelRules NONE =
+            new ChannelRules(Set.of(), FolderScheme.RECIPES, OptionalLong.empty(), false);
 
     public ChannelRules {
         keptOut = Set.copyOf(keptOut);
     }
 
-    /** How densities are told apart. */
-    public enum Densities {
-        /** By the end of the name: nothing at 1x, {@code @2x} at two. */
-        SUFFIX,
-        /** By a folder: {@code 1x}, {@code 2x}. */
-        FOLDER
+    /** A recipe under the channel's weight limit, where that is the lower one. */
+    Recipe limited(Recipe recipe) {
+        long own = recipe.maxBytes().orElse(Long.MAX_VALUE);
+        return maxBytes.isPresent() && maxBytes.getAsLong() < own ? recipe.atMost(maxBytes.getAsLong()) : recipe;
     }
 }

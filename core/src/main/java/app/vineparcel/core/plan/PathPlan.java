@@ -21,11 +21,19 @@ import java.util.stream.Stream;
 record PathPlan(String assignment, LocalDate today) {
 
     /**
-     * The path of one rendition.
+     * Where one rendition goes.
+     *
+     * @param path relative, with {@code /} between folders
+     * @param lacking fields of its name or folder that come out empty, since the picture does not say them
+     */
+    record Place(String path, List<String> lacking) {}
+
+    /**
+     * The place of one rendition.
      *
      * @param name of what it shows
      */
-    String path(PlanPiece piece, String name, PlanColumn column, PixelSize size) throws TemplateException {
+    Place place(PlanPiece piece, String name, PlanColumn column, PixelSize size) throws TemplateException {
         Recipe recipe = column.recipe();
         NameFields fields = new NameFields(
                 piece.info().stem(),
@@ -39,24 +47,30 @@ record PathPlan(String assignment, LocalDate today) {
                 recipe.format().type(),
                 piece.number(),
                 today,
-                piece.info().facts().taken());
-        return template(column).expand(fields, recipe.format().ending());
+                piece.info().facts().taken(),
+                piece.info().facts().fields());
+        PathTemplate template = template(column);
+        List<String> lacking = template.templates()
+                .flatMap(one -> one.lacking(fields).stream())
+                .distinct()
+                .toList();
+        return new Place(template.expand(fields, recipe.format().ending()), lacking);
     }
 
+    /** The templates of a column's folder and name, as they come together. */
     private static PathTemplate template(PlanColumn column) throws TemplateException {
         Recipe recipe = column.recipe();
-        PathTemplate plain = PathTemplate.parse(recipe.folder(), recipe.name());
+        boolean shapes = recipe.format().isVector();
+        String folder = column.placement()
+                .folder()
+                .orElseGet(() -> column.rules().scheme().folder(recipe.folder(), shapes));
         List<Template> outer = PathTemplate.folders(column.folder());
+        String name = recipe.name() + column.placement().suffix();
+        PathTemplate plain = PathTemplate.parse(folder, name);
         boolean told = Stream.concat(outer.stream(), plain.templates()).anyMatch(Template::tellsDensity);
-        if (told || !recipe.size().isLadder() || recipe.format().isVector()) {
-            return plain.below(outer);
-        }
-        return switch (column.rules().densities()) {
-            case SUFFIX ->
-                PathTemplate.parse(recipe.folder(), recipe.name() + "{density}").below(outer);
-            case FOLDER ->
-                PathTemplate.parse(recipe.folder() + "/{scale}", recipe.name()).below(outer);
-        };
+        return told || !recipe.size().isLadder() || shapes
+                ? plain.below(outer)
+                : PathTemplate.parse(folder, name + "{density}").below(outer);
     }
 
     /** What common file systems take for the same name: without regard to case or Unicode form. */

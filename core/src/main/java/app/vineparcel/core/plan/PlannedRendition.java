@@ -60,7 +60,14 @@ public record PlannedRendition(
 
     /** Whether nothing stands in its way. */
     public boolean canBeMade() {
-        return findings.stream().noneMatch(f -> f.level() == Finding.Level.BLOCKER);
+        return blocker().isEmpty();
+    }
+
+    /** The first thing that stands in its way. */
+    public Optional<Finding> blocker() {
+        return findings.stream()
+                .filter(finding -> finding.level() == Finding.Level.BLOCKER)
+                .findFirst();
     }
 
     /** How much its worst finding matters; there must be one. */

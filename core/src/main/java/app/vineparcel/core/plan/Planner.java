@@ -42,7 +42,15 @@ public final class Planner {
         List<Finding> findings = new ArrayList<>(preflight.findings(piece, column, framing));
         String path;
         try {
-            path = paths.path(piece, name, column, framing.canvas());
+            PathPlan.Place place = paths.place(piece, name, column, framing.canvas());
+            path = place.path();
+            if (!place.lacking().isEmpty()) {
+                findings.add(new Finding(
+                        Finding.Level.HINT,
+                        "empty-field",
+                        "It does not say {%s}; that part of the name or folder is left out."
+                                .formatted(String.join("}, {", place.lacking()))));
+            }
         } catch (TemplateException e) {
             findings.add(new Finding(
                     Finding.Level.BLOCKER,

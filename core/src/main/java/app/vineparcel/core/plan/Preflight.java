@@ -3,6 +3,7 @@ package app.vineparcel.core.plan;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
@@ -35,6 +36,7 @@ final class Preflight {
         if (recipe.colour().asSource() && source.profileModel().equals(Optional.of(ColourModel.CMYK))) {
             inksAsTheyStand(recipe, findings);
         }
+        location(piece, column).ifPresent(findings::add);
         source.profileFault()
                 .ifPresent(fault -> findings.add(new Finding(
                         Finding.Level.CAUTION,
@@ -42,6 +44,18 @@ final class Preflight {
                         "The embedded profile cannot be used: %s. The picture is read as sRGB; tag it again if that looks wrong."
                                 .formatted(fault))));
         return findings;
+    }
+
+    private static Optional<Finding> location(PlanPiece piece, PlanColumn column) {
+        MetadataPolicy metadata = column.recipe().metadata();
+        boolean kept = metadata.keep() == MetadataPolicy.Keep.ALL && !metadata.dropLocation();
+        return column.rules().withoutLocation() && kept && piece.info().facts().hasLocation()
+                ? Optional.of(
+                        new Finding(
+                                Finding.Level.BLOCKER,
+                                "has-location",
+                                "It would say where the picture was taken, and this channel may not contain that. Drop the place in the recipe's metadata."))
+                : Optional.empty();
     }
 
     private static void inksAsTheyStand(Recipe recipe, List<Finding> findings) {

@@ -84,6 +84,26 @@ public final class Pixels {
         return depth() == 8 ? bytes[at] & 0xff : shorts[at] & 0xffff;
     }
 
+    /** A copy of the part of that size whose upper left corner is given; as much of it as the picture has. */
+    public Pixels part(int left, int top, PixelSize wanted) {
+        int fromX = Math.max(0, Math.min(left, size.width() - 1));
+        int fromY = Math.max(0, Math.min(top, size.height() - 1));
+        PixelSize part = new PixelSize(
+                Math.min(wanted.width(), size.width() - fromX), Math.min(wanted.height(), size.height() - fromY));
+        int row = part.width() * bands;
+        byte[] partBytes = new byte[depth() == 8 ? row * part.height() : 0];
+        short[] partShorts = new short[depth() == 16 ? row * part.height() : 0];
+        for (int y = 0; y < part.height(); y++) {
+            int from = Math.toIntExact(((long) (fromY + y) * size.width() + fromX) * bands);
+            if (depth() == 8) {
+                System.arraycopy(bytes, from, partBytes, y * row, row);
+            } else {
+                System.arraycopy(shorts, from, partShorts, y * row, row);
+            }
+        }
+        return new Pixels(part, bands, alpha, partBytes, partShorts);
+    }
+
     /** The same samples under another claim about the last band. */
     public Pixels withAlpha(boolean lastBandIsAlpha) {
         return new Pixels(size, bands, lastBandIsAlpha, bytes, shorts);

@@ -3,7 +3,7 @@ package app.vineparcel.core.raster;
 import java.util.stream.IntStream;
 
 /** Splits the rows of a picture among threads. Every row is computed on its own, so the result does not depend on the split. */
-final class RowBands {
+public final class RowBands {
 
     private static final int LEAST_ROWS = 16;
 
@@ -11,12 +11,12 @@ final class RowBands {
 
     /** Work on the rows from the first to before the second. */
     @FunctionalInterface
-    interface Work {
+    public interface Work {
         void rows(int from, int to);
     }
 
     /** Does the work for all rows, on up to so many threads, and returns when all is done. */
-    static void each(int rows, int threads, Work work) {
+    public static void each(int rows, int threads, Work work) {
         int bands = Math.max(1, Math.min(threads, rows / LEAST_ROWS));
         if (bands == 1) {
             work.rows(0, rows);

@@ -7,10 +7,17 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** An object in a recipe file that is being read: hands out its values, notes what is wrong with them and which keys were asked for. */
 final class JsonPlace {
+
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+            .build();
 
     private final JsonNode node;
     private final String pointer;
@@ -23,7 +30,23 @@ final class JsonPlace {
         this.faults = faults;
     }
 
-    static JsonPlace root(JsonNode node, List<RecipeFault> faults) {
+    /**
+     * The object that a file is.
+     *
+     * @throws RecipeException if it is no JSON or no object
+     */
+    static JsonPlace read(String json, List<RecipeFault> faults) throws RecipeException {
+        JsonNode node;
+        try {
+            node = JSON.readTree(json);
+        } catch (JacksonException e) {
+            String place =
+                    e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
+            throw new RecipeException(List.of(new RecipeFault("", "no valid JSON" + place, e.getOriginalMessage())));
+        }
+        if (!node.isObject()) {
+            throw new RecipeException(List.of(new RecipeFault("", "no object", "an object in braces is wanted")));
+        }
         return new JsonPlace(node, "", faults);
     }
 
@@ -146,6 +169,49 @@ final class JsonPlace {
             return List.of();
         }
         return numbers;
+    }
+
+    /** A list of texts; empty where it is not there. */
+    List<String> texts(String key, int longest) {
+        List<String> texts = new ArrayList<>();
+        for (JsonNode text : list(key, "a list of texts in quotes is wanted", longest)) {
+            if (text.isString()) {
+                texts.add(text.stringValue());
+            } else {
+                faults.add(new RecipeFault(
+                        pointer + "/" + key + "/" + texts.size(), text.toString(), "a text in quotes is wanted"));
+                return texts;
+            }
+        }
+        return texts;
+    }
+
+    /** A list of objects; empty where it is not there. */
+    List<JsonPlace> objects(String key, int longest) {
+        List<JsonPlace> places = new ArrayList<>();
+        for (JsonNode object : list(key, "a list of objects in braces is wanted", longest)) {
+            String at = key + "/" + places.size();
+            if (!object.isObject()) {
+                faults.add(new RecipeFault(pointer + "/" + at, object.toString(), "an object in braces is wanted"));
+                return places;
+            }
+            places.add(new JsonPlace(object, pointer + "/" + at, faults));
+        }
+        return places;
+    }
+
+    private List<JsonNode> list(String key, String allowed, int longest) {
+        JsonNode value = value(key);
+        if (value == null) {
+            return List.of();
+        }
+        if (!value.isArray() || value.size() > longest) {
+            fault(key, value.isArray() ? value.size() + " of them" : value.toString(), allowed + ", up to " + longest);
+            return List.of();
+        }
+        List<JsonNode> all = new ArrayList<>();
+        value.forEach(all::add);
+        return all;
     }
 
     /** A colour as {@code #rrggbb}. */

@@ -40,10 +40,43 @@ public record Recipe(
     public static final int SCREEN_PPI = 72;
 
     private static final int PRINT_PPI = 300;
+    private static final int SCREEN_BITS = 32;
 
     /** The resolution of what has to become pixels within a file of shapes, px per inch. */
     public int rasterPpi() {
         return size.ppi().orElse(PRINT_PPI);
+    }
+
+    /** The same with another weight limit, bytes. */
+    public Recipe atMost(long bytes) {
+        return with(title, colour, format, OptionalLong.of(bytes));
+    }
+
+    /** The same as pixels to be looked at on a screen: in sRGB, with what is clear left clear. */
+    public Recipe forScreen() {
+        return with(title, ColourClause.SRGB, new OutputFormat.Png(SCREEN_BITS), maxBytes);
+    }
+
+    /** The same under another title. */
+    public Recipe called(String other) {
+        return with(other, colour, format, maxBytes);
+    }
+
+    private Recipe with(
+            String otherTitle, ColourClause otherColour, OutputFormat otherFormat, OptionalLong otherLimit) {
+        return new Recipe(
+                otherTitle,
+                crop,
+                size,
+                otherColour,
+                background,
+                sharpen,
+                watermark,
+                otherFormat,
+                otherLimit,
+                metadata,
+                name,
+                folder);
     }
 
     /** The resolution that is written into the file, px per inch. */

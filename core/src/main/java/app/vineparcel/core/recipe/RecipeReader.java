@@ -17,10 +17,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import tools.jackson.core.JacksonException;
-import tools.jackson.core.StreamReadFeature;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Reads recipe files, version 1. Everything that is wrong is found in one go, each fault with its JSON pointer, what was found
@@ -28,9 +24,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class RecipeReader {
 
-    private static final JsonMapper JSON = JsonMapper.builder()
-            .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
-            .build();
     private static final Pattern ASPECT = Pattern.compile("(\\d+(?:\\.\\d+)?):(\\d+(?:\\.\\d+)?)");
     private static final Pattern MATTE = Pattern.compile("#[0-9a-fA-F]{6}");
     private static final Pattern PROFILE_FILE = Pattern.compile("(?i).*\\.ic[cm]");
@@ -50,18 +43,7 @@ public final class RecipeReader {
     }
 
     private Recipe parse(String json, String title) throws RecipeException {
-        JsonNode node;
-        try {
-            node = JSON.readTree(json);
-        } catch (JacksonException e) {
-            String place =
-                    e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
-            throw new RecipeException(List.of(new RecipeFault("", "no valid JSON" + place, e.getOriginalMessage())));
-        }
-        if (!node.isObject()) {
-            throw new RecipeException(List.of(new RecipeFault("", "no object", "a recipe is an object in braces")));
-        }
-        Recipe recipe = recipe(JsonPlace.root(node, faults), title);
+        Recipe recipe = recipe(JsonPlace.read(json, faults), title);
         if (!faults.isEmpty()) {
             throw new RecipeException(faults);
         }

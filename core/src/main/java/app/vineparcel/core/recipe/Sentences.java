@@ -5,6 +5,7 @@ import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.colour.RenderingIntent;
+import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.List;
@@ -15,6 +16,23 @@ import java.util.Optional;
 public final class Sentences {
 
     private Sentences() {}
+
+    /** What is cropped away: {@code Crop to 3:2 about the focal point}. */
+    public static String crop(Optional<Aspect> crop) {
+        return crop.map(aspect -> "Crop to %s:%s about the focal point"
+                        .formatted(JsonNumbers.plain(aspect.width()), JsonNumbers.plain(aspect.height())))
+                .orElse("Keep the whole picture");
+    }
+
+    /** What lies behind transparency, to be said after the colours; empty where nothing does. */
+    static String background(Background background) {
+        return background.transparent() ? "" : "; " + background.word() + " behind transparency";
+    }
+
+    /** Which folder it goes to. */
+    static String folder(String folder) {
+        return folder.isEmpty() ? "No folder of its own" : folder;
+    }
 
     /** What happens to the size: {@code Long edge 2048 px, never enlarge}. */
     public static String size(SizeClause clause) {

@@ -102,9 +102,7 @@ public final class RenderRun {
     }
 
     private static void requireUnblocked(PlannedRendition rendition) throws ProblemException {
-        Optional<Finding> blocker = rendition.findings().stream()
-                .filter(f -> f.level() == Finding.Level.BLOCKER)
-                .findFirst();
+        Optional<Finding> blocker = rendition.blocker();
         if (blocker.isPresent()) {
             throw new ProblemException(
                     new Problem.BadRequest(rendition.path(), blocker.get().message(), "Nothing was written for it."));

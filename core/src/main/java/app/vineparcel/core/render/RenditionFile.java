@@ -8,6 +8,7 @@ import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.WeightLimit;
 import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.metadata.LocationCheck;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.WrittenMetadata;
 import app.vineparcel.core.plan.PlannedRendition;
@@ -80,6 +81,7 @@ final class RenditionFile {
                                     planned.path(), file -> workshop.clock().time(Stage.ENCODE, () -> {
                                         try {
                                             content.writeTo(file);
+                                            requireNoLocation(planned, file);
                                         } catch (ShapesFile.PieceException e) {
                                             own[0] = e.problem();
                                             throw e;
@@ -91,7 +93,15 @@ final class RenditionFile {
         }
     }
 
-    private static OutputFormat encode(Recipe recipe, Picture picture, FileTags tags, Path file) throws IOException {
+    /** What the plan found by the recipe is looked at again in the file itself. */
+    private static void requireNoLocation(PlannedRendition planned, Path file) throws IOException {
+        if (planned.column().rules().withoutLocation() && LocationCheck.finds(file)) {
+            throw new IOException("it would say where the picture was taken, which this channel may not contain.");
+        }
+    }
+
+    /** Writes a picture as a recipe wants it, within its weight limit; says the format with the quality that was found. */
+    static OutputFormat encode(Recipe recipe, Picture picture, FileTags tags, Path file) throws IOException {
         if (recipe.maxBytes().isPresent()) {
             return WeightLimit.write(
                             recipe.format(),
@@ -105,7 +115,8 @@ final class RenditionFile {
         return recipe.format();
     }
 
-    private static FileTags tags(Recipe recipe, Picture picture, PreparedSource source) {
+    /** What goes into the file besides its pixels. */
+    static FileTags tags(Recipe recipe, Picture picture, PreparedSource source) {
         boolean srgb = picture.profile()
                 .linearSpace()
                 .filter(space -> space.looksLike(BuiltInProfile.SRGB.space()))

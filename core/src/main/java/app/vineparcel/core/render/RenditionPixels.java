@@ -5,12 +5,15 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Encoded;
+import app.vineparcel.core.raster.LinearImage;
 import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Padding;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.raster.SharpenedRows;
+import app.vineparcel.core.raster.WindowRows;
 import app.vineparcel.core.recipe.Background;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
@@ -24,8 +27,18 @@ import java.util.Optional;
  */
 record RenditionPixels(Picture picture, double clipped) {
 
-    /** What every rendition of a run shares. */
-    record Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads) {}
+    /**
+     * What every rendition of a run shares.
+     *
+     * @param memory where what was brought to a size is kept; empty where memory is better spent otherwise
+     */
+    record Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads, Optional<SizedMemory> memory) {
+
+        /** That keeps nothing that was brought to a size. */
+        Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads) {
+            this(shelf, conversions, clock, threads, Optional.empty());
+        }
+    }
 
     /** What a piece looks like through a recipe. */
     static RenditionPixels of(PieceLook.Seen seen, Recipe recipe, Workshop workshop) throws ProblemException {
@@ -34,16 +47,41 @@ record RenditionPixels(Picture picture, double clipped) {
         TargetColours target = target(recipe, prepared, workshop);
         PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
         requireInksPossible(source, target, recipe, prepared);
-        boolean keepAlpha = recipe.format().keepsAlpha()
-                && recipe.background().transparent()
-                && target.profile().model().bands() < 4;
+        boolean keepAlpha = keepsAlpha(recipe, target);
 
         Optional<Encoded> untouched = untouched(source, target, framing, recipe, keepAlpha);
-        Encoded content =
-                untouched.isPresent() ? untouched.get() : encoded(source, target, framing, recipe, keepAlpha, workshop);
+        Encoded content = untouched.isPresent() ? untouched.get() : encoded(source, target, framing, recipe, workshop);
         Pixels whole =
                 framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
         return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
+    }
+
+    /**
+     * A window of a rendition as {@link #of} gives it, worked out by itself; empty where the whole would have to be resampled for it.
+     *
+     * @param left of the window on the rendition, px
+     * @param top of the window on the rendition, px
+     */
+    static Optional<Picture> window(
+            PieceLook.Seen seen, Recipe recipe, int left, int top, PixelSize size, Workshop workshop)
+            throws ProblemException {
+        PreparedSource prepared = seen.source();
+        TargetColours target = target(recipe, prepared, workshop);
+        PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
+        if (!wholeSize(source, seen.framing()) || seen.framing().padded()) {
+            return Optional.empty();
+        }
+        requireInksPossible(source, target, recipe, prepared);
+        LinearRows light =
+                marked(sharpened(source.pyramid().base(), source, recipe, workshop), source, recipe, workshop);
+        Encoded encoded = encoded(new WindowRows(light, left, top, size), source, target, recipe, workshop);
+        return Optional.of(new Picture(encoded.pixels(), target.profile()));
+    }
+
+    private static boolean keepsAlpha(Recipe recipe, TargetColours target) {
+        return recipe.format().keepsAlpha()
+                && recipe.background().transparent()
+                && target.profile().model().bands() < 4;
     }
 
     /** The plan finds this by the profile; a CMYK source without one shows what it is only now. */
@@ -64,16 +102,17 @@ record RenditionPixels(Picture picture, double clipped) {
 
     /** Size, sharpening and watermark in linear light, then the target's colours. */
     private static Encoded encoded(
-            PreparedSource.InSpace source,
-            TargetColours target,
-            Framing framing,
-            Recipe recipe,
-            boolean keepAlpha,
-            Workshop workshop)
+            PreparedSource.InSpace source, TargetColours target, Framing framing, Recipe recipe, Workshop workshop)
             throws ProblemException {
         LinearRows sized = sized(source, framing, workshop);
         LinearRows light = marked(sharpened(sized, source, recipe, workshop), source, recipe, workshop);
-        Optional<Background> behind = keepAlpha ? Optional.empty() : Optional.of(recipe.background());
+        return encoded(light, source, target, recipe, workshop);
+    }
+
+    private static Encoded encoded(
+            LinearRows light, PreparedSource.InSpace source, TargetColours target, Recipe recipe, Workshop workshop)
+            throws ProblemException {
+        Optional<Background> behind = keepsAlpha(recipe, target) ? Optional.empty() : Optional.of(recipe.background());
         boolean fine = source.pixels().depth() > recipe.format().depth();
         return workshop.clock()
                 .time(
@@ -118,10 +157,17 @@ record RenditionPixels(Picture picture, double clipped) {
     }
 
     private static LinearRows sized(PreparedSource.InSpace source, Framing framing, Workshop workshop) {
-        return wholeSize(source, framing)
-                ? source.pyramid().base()
-                : workshop.clock().time(Stage.RESAMPLE, () -> source.pyramid()
-                        .resample(framing.crop(), framing.content(), workshop.threads()));
+        if (wholeSize(source, framing)) {
+            return source.pyramid().base();
+        }
+        Optional<LinearImage> known = workshop.memory().flatMap(memory -> memory.find(source.pyramid(), framing));
+        if (known.isPresent()) {
+            return known.get();
+        }
+        LinearImage sized = workshop.clock().time(Stage.RESAMPLE, () -> source.pyramid()
+                .resample(framing.crop(), framing.content(), workshop.threads()));
+        workshop.memory().ifPresent(memory -> memory.keep(source.pyramid(), framing, sized));
+        return sized;
     }
 
     private static LinearRows sharpened(

@@ -3,6 +3,7 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Ground;
 import app.vineparcel.core.raster.LinearRows;
@@ -40,13 +41,29 @@ final class Watermarking {
     LinearRows over(LinearRows picture, LinearSpace space) throws ProblemException {
         PixelSize size = picture.size();
         int shortEdge = Math.min(size.width(), size.height());
-        int width = (int) Math.max(1, Math.round(clause.scale() * shortEdge));
+        int width = width(shortEdge);
         Pixels drawn = drawn(true, width);
         if (clause.adapts() && !isLight(picture, space, drawn.size())) {
             drawn = drawn(false, width);
         }
         return new MarkedRows(
                 picture, MarkLayer.of(drawn, space), clause.opacity(), places(size, drawn.size(), shortEdge));
+    }
+
+    /** Where the mark lies on a rendition of that size, px; the first where it is repeated. */
+    Box box(PixelSize size) throws ProblemException {
+        int shortEdge = Math.min(size.width(), size.height());
+        PixelSize mark = drawn(true, width(shortEdge)).size();
+        double inset = clause.inset() * shortEdge;
+        return new Box(
+                clause.anchor().left(size, mark, inset),
+                clause.anchor().top(size, mark, inset),
+                mark.width(),
+                mark.height());
+    }
+
+    private int width(int shortEdge) {
+        return (int) Math.max(1, Math.round(clause.scale() * shortEdge));
     }
 
     private Pixels drawn(boolean lightGround, int width) throws ProblemException {

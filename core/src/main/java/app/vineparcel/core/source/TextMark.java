@@ -1,19 +1,13 @@
 package app.vineparcel.core.source;
 
-import app.vineparcel.core.codec.ShippedFonts;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.Color;
-import java.awt.geom.AffineTransform;
 import java.awt.geom.GeneralPath;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import org.apache.fontbox.ttf.TrueTypeFont;
 
 /** A line of text as outlines of IBM Plex Sans SemiBold, which ships with the program: no font of the machine takes part. */
 public final class TextMark implements Mark {
-
-    private static final String FONT = "IBMPlexSans-SemiBold";
 
     private final GeneralPath outline;
     private final Color colour;
@@ -25,26 +19,8 @@ public final class TextMark implements Mark {
      * @param rgb its colour, 0xRRGGBB in sRGB
      */
     public TextMark(String text, int rgb) {
-        this.outline = outline(text);
+        this.outline = new TextOutline(text, TextOutline.FONTS.get(0)).path();
         this.colour = new Color(rgb);
-    }
-
-    private static GeneralPath outline(String text) {
-        try {
-            TrueTypeFont font = ShippedFonts.typeface(FONT).orElseThrow();
-            GeneralPath line = new GeneralPath();
-            double at = 0;
-            for (int codePoint : text.codePoints().toArray()) {
-                int glyph = font.getUnicodeCmapLookup().getGlyphId(codePoint);
-                GeneralPath path = font.getGlyph().getGlyph(glyph).getPath();
-                line.append(AffineTransform.getTranslateInstance(at, 0).createTransformedShape(path), false);
-                at += font.getAdvanceWidth(glyph);
-            }
-            line.transform(AffineTransform.getScaleInstance(1, -1));
-            return line;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     @Override

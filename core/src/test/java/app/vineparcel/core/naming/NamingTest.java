@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -29,7 +30,8 @@ class NamingTest {
                 "jpeg",
                 7,
                 LocalDate.of(2026, 10, 3),
-                Optional.of(LocalDateTime.of(2026, 9, 30, 16, 12)));
+                Optional.of(LocalDateTime.of(2026, 9, 30, 16, 12)),
+                Map.of("creator", "Harrow Lane Growers", "camera", "Field 7/II"));
     }
 
     @ParameterizedTest
@@ -44,6 +46,9 @@ class NamingTest {
         "{{{height}}}, {1365}",
         "{channel}/{assignment|lower}, Web shop/autumn catalogue",
         "{format}, jpeg",
+        "{scale}{density}, 2x@2x",
+        "{keep:creator|kebab}, harrow-lane-growers",
+        "{stem}{keep:licence}, hl-2041",
     })
     void fields_expand(String template, String expected) throws TemplateException {
         assertThat(Template.parse(template).expand(fields("hl-2041"))).isEqualTo(expected);
@@ -63,6 +68,8 @@ class NamingTest {
         "{stem|shout}, is not a filter",
         "{stem:3}, takes no format",
         "{n:x}, number of digits",
+        "{keep:weather}, keep:camera",
+        "{keep}, keeps nothing",
         "{shot:QQQQQQQ}, is not a pattern",
     })
     void a_template_that_cannot_be_understood_says_why(String template, String reason) {

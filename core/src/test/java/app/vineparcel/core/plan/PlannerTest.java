@@ -8,6 +8,7 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.metadata.Rights;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.source.Shelf;
@@ -32,8 +33,7 @@ class PlannerTest {
                 Optional.of(LocalDateTime.of(2026, 10, 3, 16, 12)),
                 Optional.empty(),
                 Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
+                Rights.NONE,
                 false);
         SourceInfo info = new SourceInfo(
                 fileName, 1000, SourceFormat.JPEG, new PixelSize(width, height), Optional.empty(), model, fault, facts);

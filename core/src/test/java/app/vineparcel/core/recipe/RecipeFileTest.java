@@ -167,18 +167,26 @@ class RecipeFileTest {
                 "'metadata': {'keep': 'all'}; Keep everything but the place",
                 "'metadata': {'keep': 'all', 'drop-location': false}; Keep everything",
                 "'metadata': {'keep': 'none'}; Keep nothing",
+                "'crop': {'aspect': '3:2'}; Crop to 3:2 about the focal point",
+                "'crop': {}; Keep the whole picture",
+                "'size': {'mode': 'short-edge', 'px': 90}; Short edge 90 px, never enlarge",
+                "'size': {'mode': 'height', 'px': 90, 'enlarge': true}; Height 90 px, enlarge where needed",
+                "'size': {'mode': 'fill', 'width': 9, 'height': 8}; Fill 9 × 8 px, crop the rest, never enlarge",
+                "'size': {'mode': 'pad', 'width': 9, 'height': 8}; Fit on a canvas of 9 × 8 px, never enlarge",
+                "'size': {'mode': 'stretch', 'width': 9, 'height': 8}; Stretch to 9 × 8 px, never enlarge",
+                "'size': {'mode': 'scale', 'factor': 0.5}; Scale by 0.5, never enlarge",
+                "'size': {'mode': 'megapixels', 'mp': 2.5}; About 2.5 megapixels, never enlarge",
+                "'size': {'mode': 'print', 'width': 10, 'height': 15, 'unit': 'cm'}; Print at 10 × 15 cm, 300 ppi, never enlarge",
+                "'size': {'densities': [1, 1.5, 3]}; All the pixels it has, at 1x, 1.5x and 3x",
+                "'format': {'type': 'tiff', 'bits': 16, 'compression': 'lzw'}; TIFF, 16 bits, LZW",
+                "'name': '{stem|kebab}'; {stem|kebab}",
+                "'folder': ''; No folder of its own",
+                "'folder': 'web/{recipe}'; web/{recipe}",
             })
     void every_clause_has_its_sentence(String clause, String sentence) throws RecipeException {
         Recipe recipe = RecipeReader.read("{\"recipe\": 1, " + clause.replace('\'', '"') + "}", "T");
-        String said =
-                switch (clause.substring(1, clause.indexOf('\'', 1))) {
-                    case "sharpen" -> Sentences.sharpen(recipe.sharpen());
-                    case "watermark" -> Sentences.watermark(recipe.watermark());
-                    case "colour" -> Sentences.colour(recipe.colour());
-                    case "format" -> Sentences.format(recipe);
-                    default -> Sentences.metadata(recipe.metadata());
-                };
-        assertThat(said).isEqualTo(sentence);
+        Clause of = Clause.byKey(clause.substring(1, clause.indexOf('\'', 1))).orElseThrow();
+        assertThat(of.sentence(recipe)).isEqualTo(sentence);
     }
 
     @Test

@@ -134,8 +134,8 @@ class RenderRunTest {
                 .contains("ROMM RGB");
         for (PlannedRendition planned : plan.renditions()) {
             PhotoFacts facts = MetadataReader.read(folder.resolve("out").resolve(planned.path()));
-            assertThat(facts.creator()).as(planned.path()).contains("Ida Fennel");
-            assertThat(facts.copyright()).as(planned.path()).contains("© Harrow Lane Growers");
+            assertThat(facts.rights().creator()).as(planned.path()).contains("Ida Fennel");
+            assertThat(facts.rights().copyright()).as(planned.path()).contains("© Harrow Lane Growers");
         }
     }
 

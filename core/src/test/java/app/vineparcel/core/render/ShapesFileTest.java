@@ -2,6 +2,7 @@ package app.vineparcel.core.render;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
@@ -109,7 +110,8 @@ class ShapesFileTest extends DocumentRuns {
         assertThat(plan(pages, "'format': {'type': 'png'}").renditions().get(0).findings())
                 .extracting(Finding::message)
                 .anyMatch(message -> message.contains("“Cutter” overprints"));
-        ChannelRules rules = new ChannelRules(java.util.Set.of("cutter"), ChannelRules.Densities.SUFFIX);
+        ChannelRules rules = new ChannelRules(
+                java.util.Set.of("cutter"), FolderScheme.RECIPES, java.util.OptionalLong.empty(), false);
         Plan clean = new Planner("", LocalDate.EPOCH, new FolderShelf(List.of()))
                 .plan(
                         pages,

@@ -1,8 +1,9 @@
 package app.vineparcel.web.channels;
 
+import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.recipe.ChannelFile;
 import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -13,8 +14,10 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -33,23 +36,59 @@ public class Channel {
     private String keptOut = "";
 
     @Enumerated(EnumType.STRING)
-    private ChannelRules.Densities densities = ChannelRules.Densities.SUFFIX;
+    private FolderScheme.Kind scheme = FolderScheme.Kind.RECIPES;
+
+    private String pattern = "";
+    private @Nullable Long maxBytes;
+    private boolean withoutLocation;
+    private @Nullable Instant removedAt;
 
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "channel_recipe", joinColumns = @JoinColumn(name = "channel_id"))
     @OrderColumn(name = "position")
-    @Column(name = "recipe_id")
-    private List<Long> recipeIds = new ArrayList<>();
+    private List<ChannelPart> parts = new ArrayList<>();
 
     /** For Hibernate. */
     protected Channel() {}
 
-    Channel(String name, String colour, String folder, int position, List<Long> recipeIds) {
-        this.name = name;
-        this.colour = colour;
-        this.folder = folder;
+    Channel(ChannelFile as, int position, List<ChannelPart> parts) {
         this.position = position;
-        this.recipeIds = new ArrayList<>(recipeIds);
+        change(as, parts);
+    }
+
+    /** Takes everything over but the recipes, which come as kept ones. */
+    final void change(ChannelFile as, List<ChannelPart> now) {
+        name = as.name();
+        colour = as.colour();
+        folder = as.folder();
+        scheme = as.scheme().kind();
+        pattern = as.scheme().pattern();
+        maxBytes = as.maxBytes().isPresent() ? as.maxBytes().getAsLong() : null;
+        withoutLocation = as.withoutLocation();
+        keptOut = String.join("\n", as.keptOut());
+        parts.clear();
+        parts.addAll(now);
+    }
+
+    /** The channel as it is passed on, without its recipes. */
+    ChannelFile file() {
+        return new ChannelFile(name, colour, folder, scheme(), maxBytes(), withoutLocation, keptOut(), List.of());
+    }
+
+    void call(String other) {
+        name = other;
+    }
+
+    void remove(Instant now) {
+        removedAt = now;
+    }
+
+    void bringBack() {
+        removedAt = null;
+    }
+
+    boolean isRemoved() {
+        return removedAt != null;
     }
 
     /** The key, once stored. */
@@ -61,7 +100,7 @@ public class Channel {
         return name;
     }
 
-    /** A word of the palette: leaf, grape, ochre, sky or brick. */
+    /** One of {@link ChannelFile#COLOURS}. */
     public String colour() {
         return colour;
     }
@@ -71,6 +110,21 @@ public class Channel {
         return folder;
     }
 
+    /** How renditions are sorted into folders below it. */
+    public FolderScheme scheme() {
+        return new FolderScheme(scheme, pattern);
+    }
+
+    /** The most that any of its renditions may weigh, bytes. */
+    public OptionalLong maxBytes() {
+        return maxBytes == null ? OptionalLong.empty() : OptionalLong.of(maxBytes);
+    }
+
+    /** Whether none of its renditions may say where its picture was taken. */
+    public boolean withoutLocation() {
+        return withoutLocation;
+    }
+
     /** Names of layers that never get into it. */
     public List<String> keptOut() {
         return keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n"));
@@ -78,16 +132,11 @@ public class Channel {
 
     /** What it asks of all of its renditions. */
     public ChannelRules rules() {
-        return new ChannelRules(Set.copyOf(keptOut()), densities);
+        return new ChannelRules(Set.copyOf(keptOut()), scheme(), maxBytes(), withoutLocation);
     }
 
-    void rule(List<String> without, ChannelRules.Densities scheme) {
-        keptOut = String.join("\n", without);
-        densities = scheme;
-    }
-
-    /** Keys of its recipes, in order. */
-    public List<Long> recipeIds() {
-        return List.copyOf(recipeIds);
+    /** Its recipes in order. */
+    public List<ChannelPart> parts() {
+        return List.copyOf(parts);
     }
 }

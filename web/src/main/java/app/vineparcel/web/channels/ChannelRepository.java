@@ -5,5 +5,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 
 interface ChannelRepository extends JpaRepository<Channel, Long> {
 
-    List<Channel> findAllByOrderByPosition();
+    List<Channel> findByRemovedAtIsNullOrderByPosition();
+
+    boolean existsByNameAndRemovedAtIsNullAndIdNot(String name, long id);
 }

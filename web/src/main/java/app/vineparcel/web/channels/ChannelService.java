@@ -1,8 +1,13 @@
 package app.vineparcel.web.channels;
 
-import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.Placement;
+import app.vineparcel.core.recipe.ChannelFile;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
+import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -14,39 +19,134 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ChannelService {
 
-    /** A channel with its recipes. */
-    public record Band(Channel channel, List<StoredRecipe> recipes) {}
+    /** A recipe within a channel. */
+    public record Use(StoredRecipe recipe, Placement placement) {}
+
+    /** A channel with its recipes; a retired recipe stays in it. */
+    public record Band(Channel channel, List<Use> uses) {}
 
     private final ChannelRepository channels;
     private final RecipeService recipes;
+    private final Clock clock;
 
-    ChannelService(ChannelRepository channels, RecipeService recipes) {
+    ChannelService(ChannelRepository channels, RecipeService recipes, Clock clock) {
         this.channels = channels;
         this.recipes = recipes;
+        this.clock = clock;
     }
 
     /** All channels with their recipes, in order. */
     @Transactional(readOnly = true)
     public List<Band> bands() {
-        Map<Long, StoredRecipe> byId =
-                recipes.all().stream().collect(Collectors.toMap(StoredRecipe::id, Function.identity()));
-        return channels.findAllByOrderByPosition().stream()
+        return bands(channels.findByRemovedAtIsNullOrderByPosition());
+    }
+
+    private List<Band> bands(List<Channel> of) {
+        Map<Long, StoredRecipe> byId = recipes
+                .all(of.stream()
+                        .flatMap(channel -> channel.parts().stream().map(ChannelPart::recipeId))
+                        .distinct()
+                        .toList())
+                .stream()
+                .collect(Collectors.toMap(StoredRecipe::id, Function.identity()));
+        return of.stream()
                 .map(channel -> new Band(
-                        channel, channel.recipeIds().stream().map(byId::get).toList()))
+                        channel,
+                        channel.parts().stream()
+                                .map(part -> new Use(byId.get(part.recipeId()), part.placement()))
+                                .toList()))
                 .toList();
     }
 
-    /** Changes what a channel asks of all of its renditions. */
-    @Transactional
-    public void rule(long id, List<String> keptOut, ChannelRules.Densities densities) {
-        Channel channel = channels.findById(id).orElseThrow();
-        channel.rule(keptOut, densities);
+    /**
+     * One.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public Band get(long id) throws ProblemException {
+        return bands(List.of(channel(id))).get(0);
+    }
+
+    private Channel channel(long id) throws ProblemException {
+        return channels.findById(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "channel " + id, "There is no such channel.", "Choose one from the list of channels.")));
+    }
+
+    /**
+     * Keeps a new one, behind the others.
+     *
+     * @throws ProblemException if there is one of that name
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Channel add(ChannelFile as, List<Use> uses) throws ProblemException {
+        requireFree(as.name(), 0);
+        return channels.save(new Channel(as, (int) channels.count(), parts(uses)));
+    }
+
+    /** Keeps what was changed of one. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public void change(long id, ChannelFile as, List<Use> uses) throws ProblemException {
+        Channel channel = channel(id);
+        requireFree(as.name(), id);
+        channel.change(as, parts(uses));
         channels.save(channel);
     }
 
-    /** Keeps a new one, behind the others. */
-    @Transactional
-    public Channel add(String name, String colour, String folder, List<Long> recipeIds) {
-        return channels.save(new Channel(name, colour, folder, (int) channels.count(), recipeIds));
+    /** A copy under a name of its own. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Channel duplicate(long id) throws ProblemException {
+        Band band = get(id);
+        return add(band.channel().file().with(freeName(band.channel().name()), List.of()), band.uses());
+    }
+
+    /** Takes one away; it can be brought back. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Channel remove(long id) throws ProblemException {
+        Channel channel = channel(id);
+        channel.remove(clock.instant());
+        return channels.save(channel);
+    }
+
+    /** Brings a removed one back, under another name if its own has been taken since. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Channel bringBack(long id) throws ProblemException {
+        Channel channel = channel(id);
+        if (channel.isRemoved()) {
+            channel.call(freeName(channel.name()));
+            channel.bringBack();
+        }
+        return channels.save(channel);
+    }
+
+    /** The name itself, or with the lowest number behind it that nobody has. */
+    public String freeName(String name) {
+        String stem = name.replaceAll(" \\d+$", "");
+        String free = name;
+        for (int number = 2; channels.existsByNameAndRemovedAtIsNullAndIdNot(free, 0); number++) {
+            free = stem + " " + number;
+        }
+        return free;
+    }
+
+    private void requireFree(String name, long but) throws ProblemException {
+        if (channels.existsByNameAndRemovedAtIsNullAndIdNot(name, but)) {
+            throw new ProblemException(
+                    new Problem.BadRequest(name, "A channel of this name exists.", "Choose another name."));
+        }
+    }
+
+    private static List<ChannelPart> parts(List<Use> uses) {
+        List<ChannelPart> parts = new ArrayList<>();
+        uses.forEach(use -> parts.add(new ChannelPart(use.recipe().id(), use.placement())));
+        return parts;
+    }
+
+    /** Says how many channels use which recipe. */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> uses() {
+        return channels.findByRemovedAtIsNullOrderByPosition().stream()
+                .flatMap(channel -> channel.parts().stream())
+                .collect(Collectors.groupingBy(ChannelPart::recipeId, Collectors.counting()));
     }
 }

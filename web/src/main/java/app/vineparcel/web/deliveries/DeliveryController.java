@@ -3,6 +3,7 @@ package app.vineparcel.web.deliveries;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.core.naming.SafeName;
+import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.runs.Rendition;
@@ -71,6 +72,16 @@ class DeliveryController {
     String details(@PathVariable long id, Model model) throws ProblemException {
         model.addAttribute("rendition", runs.rendition(id));
         return "deliveries/details :: details";
+    }
+
+    /** The recipe that made a file, clause by clause as it then stood. */
+    @GetMapping("/renditions/{id}/recipe")
+    String recipe(@PathVariable long id, Model model) throws ProblemException {
+        Rendition rendition = runs.rendition(id);
+        model.addAttribute("rendition", rendition);
+        model.addAttribute("clauses", Clause.values());
+        model.addAttribute("recipe", rendition.recipe());
+        return "deliveries/recipe";
     }
 
     @GetMapping("/renditions/{id}/preview")

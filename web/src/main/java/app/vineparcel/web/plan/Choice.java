@@ -16,7 +16,19 @@ import java.util.Set;
 record Choice(Map<Column, Set<Long>> piecesByColumn) {
 
     /** A recipe within a channel. */
-    record Column(long channelId, long recipeId) {}
+    record Column(long channelId, long recipeId) {
+
+        /** The column of a key such as {@code 1.3}. */
+        static Column of(String key) {
+            String[] keys = key.split("\\.", 2);
+            return new Column(Long.parseLong(keys[0]), Long.parseLong(keys[1]));
+        }
+
+        /** As pages and plans name it: the keys of channel and recipe. */
+        String key() {
+            return channelId + "." + recipeId;
+        }
+    }
 
     static Choice parse(String text) throws ProblemException {
         Map<Column, Set<Long>> chosen = new LinkedHashMap<>();
@@ -26,12 +38,11 @@ record Choice(Map<Column, Set<Long>> piecesByColumn) {
                     continue;
                 }
                 String[] sides = part.split("=", 2);
-                String[] column = sides[0].split("\\.", 2);
                 Set<Long> pieces = new LinkedHashSet<>();
                 for (String id : sides[1].split(",")) {
                     pieces.add(Long.valueOf(id));
                 }
-                chosen.put(new Column(Long.parseLong(column[0]), Long.parseLong(column[1])), pieces);
+                chosen.put(Column.of(sides[0]), pieces);
             }
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");

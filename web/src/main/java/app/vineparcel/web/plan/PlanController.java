@@ -14,6 +14,7 @@ import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.StoredPiece;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -35,23 +36,65 @@ class PlanController {
     record Head(String key, String title, String summary, String colour, boolean first, boolean combines) {}
 
     /** A cell: the column's key and the files that would be made. */
-    record Cell(String column, List<PlannedRendition> files, boolean first, boolean combines) {
+    record Cell(PlanService.Cell of, boolean first) {
+
+        public String column() {
+            return of.column().key().key();
+        }
+
+        public List<PlannedRendition> files() {
+            return of.files();
+        }
+
+        public boolean on() {
+            return of.on();
+        }
+
+        public boolean combines() {
+            return of.column().combines();
+        }
 
         /** The file that stands for the others: the first, or the one that is worst off. */
         public PlannedRendition planned() {
-            return files.stream().filter(file -> !file.canBeMade()).findFirst().orElse(files.get(0));
+            return files().stream()
+                    .filter(file -> !file.canBeMade())
+                    .findFirst()
+                    .orElse(files().get(0));
+        }
+
+        /** Whether all that stands in its way is another file of the same name. */
+        public boolean collides() {
+            return planned().findings().stream()
+                    .filter(finding -> finding.level() == Finding.Level.BLOCKER)
+                    .map(Finding::code)
+                    .toList()
+                    .equals(List.of("same-path"));
         }
 
         /** How heavy all of them will be, about. */
         public long bytes() {
-            return files.stream().mapToLong(PlannedRendition::predictedBytes).sum();
+            return files().stream().mapToLong(PlannedRendition::predictedBytes).sum();
         }
 
-        /** Where everything goes, and what was found. */
+        /** The clauses that are otherwise than in the recipe, in words; empty if none is. */
+        public String otherwise() {
+            return of.override()
+                    .map(override -> "Otherwise than the recipe: "
+                            + override.clauses().stream()
+                                    .map(clause -> clause.title().toLowerCase(Locale.ROOT))
+                                    .collect(Collectors.joining(", ")))
+                    .orElse("");
+        }
+
+        /** Where everything goes, what is otherwise, and what was found. */
         public String title() {
-            Stream<String> paths = files.stream().map(PlannedRendition::path);
+            Stream<String> paths = files().stream().map(PlannedRendition::path);
             Stream<String> found = planned().findings().stream().map(Finding::message);
-            return Stream.concat(paths, found).distinct().collect(Collectors.joining("\n"));
+            return Stream.of(paths, Stream.of(otherwise()), found)
+                    .flatMap(Function.identity())
+                    .filter(line -> !line.isEmpty())
+                    .distinct()
+                    .collect(Collectors.joining("\n"));
         }
     }
 
@@ -63,9 +106,16 @@ class PlanController {
     private final RunService runs;
     private final PieceService stored;
     private final PiecePreviews previews;
+    private final ChoiceService choices;
 
     PlanController(
-            PlanService plans, AssignmentFrame frame, RunService runs, PieceService stored, PiecePreviews previews) {
+            PlanService plans,
+            AssignmentFrame frame,
+            RunService runs,
+            PieceService stored,
+            PiecePreviews previews,
+            ChoiceService choices) {
+        this.choices = choices;
         this.stored = stored;
         this.previews = previews;
         this.plans = plans;
@@ -78,10 +128,16 @@ class PlanController {
         Assignment assignment = frame.fill(model, id, "plan");
         List<PlanService.Column> columns = plans.columns();
         List<PlanPiece> pieces = plans.pieces(id);
-        List<List<PlannedRendition>> cells = plans.everything(assignment, pieces, columns);
+        List<PlanService.Cell> cells = plans.everything(assignment, pieces, columns, choices.of(id));
         model.addAttribute("bands", bands(columns));
         model.addAttribute("heads", heads(columns));
         model.addAttribute("rows", rows(id, pieces, columns, cells));
+        model.addAttribute(
+                "kinds",
+                pieces.stream()
+                        .map(piece -> piece.piece().kind().word())
+                        .distinct()
+                        .toList());
         return "plan/page";
     }
 
@@ -101,8 +157,7 @@ class PlanController {
         List<Band> bands = new ArrayList<>();
         for (PlanService.Column column : columns) {
             if (isFirst(columns, column)) {
-                bands.add(new Band(
-                        column.band().channel(), column.band().recipes().size()));
+                bands.add(new Band(column.band().channel(), column.band().uses().size()));
             }
         }
         return bands;
@@ -128,10 +183,7 @@ class PlanController {
     }
 
     private List<Row> rows(
-            long assignmentId,
-            List<PlanPiece> pieces,
-            List<PlanService.Column> columns,
-            List<List<PlannedRendition>> files) {
+            long assignmentId, List<PlanPiece> pieces, List<PlanService.Column> columns, List<PlanService.Cell> files) {
         List<StoredPiece> all = stored.all(assignmentId);
         Map<Long, String> keys = previews.keys(assignmentId, all);
         Map<String, StoredPiece> byId =
@@ -141,7 +193,7 @@ class PlanController {
         for (PlanPiece piece : pieces) {
             List<Cell> cells = new ArrayList<>();
             for (PlanService.Column column : columns) {
-                cells.add(new Cell(column.column().id(), files.get(at++), isFirst(columns, column), column.combines()));
+                cells.add(new Cell(files.get(at++), isFirst(columns, column)));
             }
             StoredPiece row = byId.get(piece.id());
             rows.add(new Row(row, keys.get(row.id()), cells));

@@ -2,6 +2,8 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.PieceOverride;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
@@ -17,9 +19,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 
 /** Plans an assignment's pieces against all channels. */
@@ -39,9 +43,17 @@ class PlanService {
     private final PlanPieces planPieces;
     private final ChannelService channels;
     private final Shelf shelf;
+    private final ChoiceService kept;
     private final Clock clock;
 
-    PlanService(PieceService pieces, PlanPieces planPieces, ChannelService channels, Shelf shelf, Clock clock) {
+    PlanService(
+            PieceService pieces,
+            PlanPieces planPieces,
+            ChannelService channels,
+            Shelf shelf,
+            ChoiceService kept,
+            Clock clock) {
+        this.kept = kept;
         this.shelf = shelf;
         this.pieces = pieces;
         this.planPieces = planPieces;
@@ -52,14 +64,17 @@ class PlanService {
     List<Column> columns() {
         List<Column> columns = new ArrayList<>();
         for (ChannelService.Band band : channels.bands()) {
-            for (StoredRecipe stored : band.recipes()) {
+            for (ChannelService.Use use : band.uses()) {
+                StoredRecipe stored = use.recipe();
                 Choice.Column key = new Choice.Column(band.channel().id(), stored.id());
                 PlanColumn column = new PlanColumn(
-                        key.channelId() + "." + key.recipeId(),
+                        key.key(),
                         stored.recipe(),
                         band.channel().name(),
                         band.channel().folder(),
-                        band.channel().rules());
+                        band.channel().rules(),
+                        use.placement(),
+                        1);
                 columns.add(new Column(key, band, stored, column));
             }
         }
@@ -76,35 +91,56 @@ class PlanService {
         return pieces.count(assignmentId);
     }
 
-    /** The files of every cell, row by row; a cell of a column that makes one file of all pieces has its page only. */
-    List<List<PlannedRendition>> everything(Assignment assignment, List<PlanPiece> rows, List<Column> columns) {
+    /**
+     * A cell.
+     *
+     * @param on whether it is wanted
+     * @param files what it makes; of a column that makes one file of all pieces its page only
+     * @param override the clauses in which this piece is treated otherwise
+     */
+    record Cell(Column column, boolean on, List<PlannedRendition> files, Optional<PieceOverride> override) {}
+
+    /** Every cell, row by row, with collisions among those that are on. */
+    List<Cell> everything(Assignment assignment, List<PlanPiece> rows, List<Column> columns, Choices choices) {
         Planner planner = planner(assignment);
+        List<Cell> cells = new ArrayList<>();
         List<PlannedRendition> files = new ArrayList<>();
-        List<List<Integer>> cells = new ArrayList<>();
-        Map<Integer, PlannedRendition> pages = new HashMap<>();
         for (PlanPiece piece : rows) {
             for (Column column : columns) {
-                List<Integer> cell = new ArrayList<>();
-                if (column.combines()) {
-                    pages.put(cells.size(), planner.plan(piece, column.column()));
-                } else {
-                    for (PlanColumn step : column.column().ladder()) {
-                        cell.add(files.size());
-                        files.add(planner.plan(piece, step));
-                    }
+                PlanColumn own = choices.column(piece, column.column());
+                List<PlannedRendition> made = column.combines()
+                        ? List.of(planner.plan(piece, own))
+                        : own.ladder().stream()
+                                .map(step -> planner.plan(piece, step))
+                                .toList();
+                Cell cell = new Cell(
+                        column,
+                        choices.isOn(piece.id(), column.key().key()),
+                        made,
+                        choices.override(piece.id(), column.key().key()));
+                if (collides(cell)) {
+                    files.addAll(made);
                 }
                 cells.add(cell);
             }
         }
-        Plan checked = Planner.withoutCollisions(files);
-        List<List<PlannedRendition>> all = new ArrayList<>();
-        for (int i = 0; i < cells.size(); i++) {
-            all.add(
-                    pages.containsKey(i)
-                            ? List.of(pages.get(i))
-                            : cells.get(i).stream()
-                                    .map(checked.renditions()::get)
-                                    .toList());
+        return withCollisions(cells, files);
+    }
+
+    /** Whether its files can be in the way of others'. */
+    private static boolean collides(Cell cell) {
+        return cell.on() && !cell.column().combines() && cell.files().stream().allMatch(PlannedRendition::canBeMade);
+    }
+
+    private static List<Cell> withCollisions(List<Cell> cells, List<PlannedRendition> files) {
+        Iterator<PlannedRendition> checked =
+                Planner.withoutCollisions(files).renditions().iterator();
+        List<Cell> all = new ArrayList<>();
+        for (Cell cell : cells) {
+            List<PlannedRendition> own = collides(cell)
+                    ? cell.files().stream().map(file -> checked.next()).toList()
+                    : cell.files();
+            all.add(new Cell(cell.column(), cell.on(), own, cell.override()));
         }
         return all;
     }
@@ -112,13 +148,16 @@ class PlanService {
     /** The chosen cells, row by row, with collisions among them; what goes into one file is in the order of the choice. */
     Plan chosen(Assignment assignment, Choice choice) throws ProblemException {
         Planner planner = planner(assignment);
+        Choices choices = kept.of(assignment.id());
         List<Column> columns = columns();
         List<PlanPiece> rows = pieces(assignment.id());
         List<PlannedRendition> renditions = new ArrayList<>();
         for (PlanPiece piece : rows) {
             for (Column column : columns) {
                 if (!column.combines() && choice.has(column.key(), Long.parseLong(piece.id()))) {
-                    column.column().ladder().forEach(step -> renditions.add(planner.plan(piece, step)));
+                    choices.column(piece, column.column())
+                            .ladder()
+                            .forEach(step -> renditions.add(planner.plan(piece, step)));
                 }
             }
         }

@@ -1,16 +1,9 @@
 package app.vineparcel.web.recipes;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.colour.BuiltInProfile;
-import app.vineparcel.core.colour.PressProfile;
-import app.vineparcel.core.geometry.Anchor;
-import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
-import app.vineparcel.core.recipe.Sentences;
-import app.vineparcel.web.storage.BroughtShelf;
-import java.util.Arrays;
-import java.util.LinkedHashMap;
-import java.util.List;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.web.Words;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -20,46 +13,55 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
+/** The pages of recipes: reading, changing, copying and retiring them. */
 @Controller
 class RecipeController {
 
-    /** A line of the list at the side. */
-    record Line(long id, String title, String summary) {}
-
     private final RecipeService recipes;
-    private final BroughtShelf shelf;
+    private final RecipeList list;
+    private final Starters starters;
+    private final RecipePages pages;
+    private final Words words = new Words();
 
-    RecipeController(RecipeService recipes, BroughtShelf shelf) {
-        this.shelf = shelf;
+    RecipeController(RecipeService recipes, RecipeList list, Starters starters, RecipePages pages) {
         this.recipes = recipes;
+        this.list = list;
+        this.starters = starters;
+        this.pages = pages;
     }
 
+    /** The first of one's own, else the first to start from. */
     @GetMapping("/recipes")
-    String first(Model model) {
-        List<StoredRecipe> all = recipes.all();
-        if (all.isEmpty()) {
-            frame(model);
-            return "recipes/none";
-        }
-        return "redirect:/recipes/" + all.get(0).id();
+    String first() {
+        return recipes.inUse().stream()
+                .findFirst()
+                .map(recipe -> "redirect:/recipes/" + recipe.id())
+                .orElseGet(() ->
+                        "redirect:/recipes/starters/" + starters.all().get(0).key());
     }
 
-    @GetMapping("/recipes/{id}")
+    @GetMapping("/recipes/{id:\\d+}")
     String open(@PathVariable long id, Model model) throws ProblemException {
         StoredRecipe stored = recipes.get(id);
-        return page(model, stored, RecipeForm.of(stored), Map.of());
+        return page(model, stored, RecipeForm.of(stored.recipe()), Map.of());
     }
 
-    @PostMapping("/recipes/{id}")
+    @GetMapping("/recipes/starters/{key}")
+    String starter(@PathVariable String key, Model model) throws ProblemException {
+        Starters.Starter starter = starters.get(key);
+        model.addAttribute("starter", starter);
+        return pages.fill(model, starter.recipe(), RecipeForm.of(starter.recipe()), Map.of());
+    }
+
+    @PostMapping("/recipes/{id:\\d+}")
     String keep(
             @PathVariable long id, @RequestParam Map<String, String> parameters, Model model, RedirectAttributes after)
             throws ProblemException {
         StoredRecipe stored = recipes.get(id);
         RecipeForm form = RecipeForm.sent(parameters);
         try {
-            Recipe changed = form.recipe(stored);
             int before = stored.version();
-            StoredRecipe kept = recipes.change(id, changed);
+            StoredRecipe kept = recipes.change(id, form.recipe());
             after.addFlashAttribute(
                     "said",
                     kept.version() == before ? "Nothing was changed." : "Kept as version " + kept.version() + ".");
@@ -69,44 +71,50 @@ class RecipeController {
         }
     }
 
-    private String page(Model model, StoredRecipe stored, RecipeForm form, Map<String, String> faults) {
-        frame(model);
-        Recipe recipe = stored.recipe();
-        model.addAttribute("stored", stored);
-        model.addAttribute("form", form);
-        model.addAttribute("faults", faults);
-        model.addAttribute("profiles", profiles());
-        model.addAttribute("marks", shelf.marks());
-        model.addAttribute(
-                "anchors", Arrays.stream(Anchor.values()).map(Anchor::word).toList());
-        model.addAttribute(
-                "sentences",
-                Map.of(
-                        "size", Sentences.size(recipe.size()),
-                        "colour", Sentences.colour(recipe.colour()),
-                        "sharpen", Sentences.sharpen(recipe.sharpen()),
-                        "watermark", Sentences.watermark(recipe.watermark()),
-                        "format", Sentences.format(recipe),
-                        "metadata", Sentences.metadata(recipe.metadata())));
-        return "recipes/edit";
+    /** A recipe that says nothing yet. */
+    @PostMapping("/recipes")
+    String make() throws RecipeException {
+        return opened(recipes.addCopy(RecipeReader.read("{\"recipe\": 1}", "New recipe")));
     }
 
-    /** What can be chosen: the word in the recipe and the name that people know. */
-    private Map<String, String> profiles() {
-        Map<String, String> profiles = new LinkedHashMap<>();
-        for (BuiltInProfile builtIn : BuiltInProfile.values()) {
-            profiles.put(builtIn.id(), builtIn.title());
+    @PostMapping("/recipes/{id:\\d+}/copy")
+    String copy(@PathVariable long id) throws ProblemException {
+        return opened(recipes.addCopy(recipes.get(id).recipe()));
+    }
+
+    /** Copies one to start from, with what was changed of it on its page. */
+    @PostMapping("/recipes/starters/{key}")
+    String copy(@PathVariable String key, @RequestParam Map<String, String> parameters, Model model)
+            throws ProblemException {
+        Starters.Starter starter = starters.get(key);
+        RecipeForm form = RecipeForm.sent(parameters);
+        try {
+            return opened(recipes.addCopy(form.recipe()));
+        } catch (RecipeException e) {
+            model.addAttribute("starter", starter);
+            return pages.fill(model, starter.recipe(), form, RecipeForm.byField(e));
         }
-        profiles.put(PressProfile.ID, PressProfile.coated().title());
-        shelf.profiles().forEach(brought -> profiles.put(brought.name(), brought.title()));
-        return profiles;
     }
 
-    private void frame(Model model) {
-        model.addAttribute(
-                "lines",
-                recipes.all().stream()
-                        .map(r -> new Line(r.id(), r.title(), Sentences.summary(r.recipe())))
-                        .toList());
+    @PostMapping("/recipes/{id:\\d+}/retire")
+    String retire(@PathVariable long id, @RequestParam boolean retired, RedirectAttributes after)
+            throws ProblemException {
+        StoredRecipe stored = recipes.retire(id, retired);
+        after.addFlashAttribute(
+                "said",
+                retired
+                        ? "Retired. Channels that use it keep it, and it can be brought back here."
+                        : "“" + stored.title() + "” is back.");
+        return opened(stored);
+    }
+
+    private static String opened(StoredRecipe stored) {
+        return "redirect:/recipes/" + stored.id();
+    }
+
+    private String page(Model model, StoredRecipe stored, RecipeForm form, Map<String, String> faults) {
+        model.addAttribute("stored", stored);
+        model.addAttribute("uses", list.uses(stored.id(), words));
+        return pages.fill(model, stored.recipe(), form, faults);
     }
 }

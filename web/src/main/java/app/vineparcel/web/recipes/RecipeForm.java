@@ -4,6 +4,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.SharpenClause;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -15,10 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/**
- * The recipe form: fields by the JSON pointers of the recipe file. What the form does not show is kept from the stored recipe. All
- * rules are the reader's.
- */
+/** The recipe form: fields by the JSON pointers of the recipe file. All rules are the reader's. */
 public final class RecipeForm {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -117,9 +115,9 @@ public final class RecipeForm {
     }
 
     /** The form filled with a recipe. */
-    static RecipeForm of(StoredRecipe stored) {
+    public static RecipeForm of(Recipe recipe) {
         Map<String, String> values = new LinkedHashMap<>();
-        collect(JSON.readTree(stored.body()), "", values);
+        collect(JSON.readTree(RecipeWriter.write(recipe)), "", values);
         values.put(
                 MARK_KIND,
                 values.containsKey("/watermark/mark")
@@ -135,7 +133,7 @@ public final class RecipeForm {
     }
 
     /** The form as it was sent. */
-    static RecipeForm sent(Map<String, String> parameters) {
+    public static RecipeForm sent(Map<String, String> parameters) {
         Map<String, String> values = new LinkedHashMap<>();
         parameters.forEach((name, value) -> {
             if (name.startsWith("/") || name.equals(MARK_KIND)) {
@@ -170,21 +168,22 @@ public final class RecipeForm {
     /**
      * The recipe that the form describes.
      *
-     * @param stored keeps what the form does not show
      * @throws RecipeException with the faults, by the fields' pointers
      */
-    Recipe recipe(StoredRecipe stored) throws RecipeException {
-        ObjectNode root = (ObjectNode) JSON.readTree(stored.body());
+    public Recipe recipe() throws RecipeException {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("recipe", 1);
         put(root, "/title");
         put(root, "/name");
         put(root, "/folder");
+        put(root.putObject("crop"), "/crop/aspect");
         ObjectNode size = root.putObject("size");
         put(size, "/size/mode");
         SIZE_FIELDS.getOrDefault(value("/size/mode"), List.of()).forEach(field -> put(size, "/size/" + field));
         put(size, "/size/enlarge");
         put(size, "/size/ppi");
         densities(size);
-        ObjectNode colour = (ObjectNode) root.get("colour");
+        ObjectNode colour = root.putObject("colour");
         List.of("profile", "intent", "black-point", "embed").forEach(field -> put(colour, "/colour/" + field));
         put(root, "/background");
         ObjectNode sharpen = root.putObject("sharpen");
@@ -202,7 +201,7 @@ public final class RecipeForm {
         put(metadata, "/metadata/drop-location");
         ObjectNode set = metadata.putObject("set");
         RIGHTS.forEach(field -> put(set, "/metadata/set/" + field));
-        return RecipeReader.read(JSON.writeValueAsString(root), stored.title());
+        return RecipeReader.read(JSON.writeValueAsString(root), "");
     }
 
     private void densities(ObjectNode size) {
@@ -256,10 +255,11 @@ public final class RecipeForm {
     }
 
     /** Faults by the field that they belong to. */
-    static Map<String, String> byField(RecipeException e) {
+    public static Map<String, String> byField(RecipeException e) {
         Map<String, String> byField = new LinkedHashMap<>();
         for (RecipeFault fault : e.faults()) {
-            byField.putIfAbsent(fault.pointer(), "Found " + fault.found() + "; " + fault.allowed() + ".");
+            String allowed = fault.pointer().equals(WEIGHT) ? "a weight in kB above 0 is wanted" : fault.allowed();
+            byField.putIfAbsent(fault.pointer(), "Found " + fault.found() + "; " + allowed + ".");
         }
         return byField;
     }

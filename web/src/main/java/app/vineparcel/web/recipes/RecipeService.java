@@ -3,22 +3,35 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
+import java.time.Clock;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Keeps recipes. */
+/** Keeps recipes, each with all of its versions. */
 @Service
 public class RecipeService {
 
     private final RecipeRepository recipes;
+    private final RecipeVersionRepository versions;
+    private final ObjectProvider<RecipeUse> uses;
+    private final Clock clock;
 
-    RecipeService(RecipeRepository recipes) {
+    RecipeService(
+            RecipeRepository recipes, RecipeVersionRepository versions, ObjectProvider<RecipeUse> uses, Clock clock) {
         this.recipes = recipes;
+        this.versions = versions;
+        this.uses = uses;
+        this.clock = clock;
     }
 
-    /** All, in the order in which they were made. */
+    /** All, in the order in which they were made, also those that are retired. */
     public List<StoredRecipe> all() {
         return recipes.findAllByOrderById();
     }
@@ -26,6 +39,11 @@ public class RecipeService {
     /** Those of these keys. */
     public List<StoredRecipe> all(Collection<Long> ids) {
         return recipes.findAllById(ids);
+    }
+
+    /** Those that are not retired. */
+    public List<StoredRecipe> inUse() {
+        return all().stream().filter(recipe -> !recipe.isRetired()).toList();
     }
 
     /**
@@ -42,16 +60,74 @@ public class RecipeService {
     /** Keeps a new one. */
     @Transactional
     public StoredRecipe add(Recipe recipe) {
-        return recipes.save(new StoredRecipe(recipe));
+        StoredRecipe stored = recipes.save(new StoredRecipe(recipe));
+        versions.save(new RecipeVersion(stored, clock.instant()));
+        return stored;
+    }
+
+    /** Keeps a new one under a title that nobody has. */
+    @Transactional
+    public StoredRecipe addCopy(Recipe recipe) {
+        return add(recipe.called(freeTitle(recipe.title())));
+    }
+
+    private String freeTitle(String title) {
+        Set<String> taken = all().stream().map(StoredRecipe::title).collect(Collectors.toSet());
+        String stem = title.replaceAll(" \\d+$", "");
+        stem = stem.substring(0, Math.min(stem.length(), 115));
+        String free = title;
+        for (int number = 2; taken.contains(free); number++) {
+            free = stem + " " + number;
+        }
+        return free;
     }
 
     /** Keeps a changed one as its next version. */
     @Transactional(rollbackFor = ProblemException.class)
     public StoredRecipe change(long id, Recipe recipe) throws ProblemException {
         StoredRecipe stored = get(id);
-        if (!stored.recipe().equals(recipe)) {
-            stored.change(recipe);
+        if (stored.recipe().equals(recipe)) {
+            return stored;
+        }
+        stored.change(recipe);
+        versions.save(new RecipeVersion(stored, clock.instant()));
+        return recipes.save(stored);
+    }
+
+    /** Takes one out of the way, or back among those in use. */
+    @Transactional(rollbackFor = ProblemException.class)
+    StoredRecipe retire(long id, boolean retired) throws ProblemException {
+        StoredRecipe stored = get(id);
+        if (retired) {
+            stored.retire(clock.instant());
+        } else {
+            stored.bringBack();
         }
         return recipes.save(stored);
+    }
+
+    /** All versions of one, the newest first. */
+    List<RecipeVersion> versions(long id) {
+        return versions.findByRecipeIdOrderByNumberDesc(id);
+    }
+
+    /**
+     * One as it stood after one of its changes.
+     *
+     * @throws ProblemException if there is no such version
+     */
+    RecipeVersion version(long id, int number) throws ProblemException {
+        return versions.findByRecipeIdAndNumber(id, number)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "version " + number,
+                        "There is no such version of this recipe.",
+                        "Choose one from the list of its versions.")));
+    }
+
+    /** How often everything that uses recipes uses which; by what it is, then by the recipe's key. */
+    Map<String, Map<Long, Long>> uses() {
+        Map<String, Map<Long, Long>> all = new LinkedHashMap<>();
+        uses.orderedStream().forEach(use -> all.put(use.what(), use.counts()));
+        return all;
     }
 }

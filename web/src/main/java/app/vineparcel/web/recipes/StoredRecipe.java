@@ -9,9 +9,10 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
-/** A recipe as it is kept: its file's text, and how often it was changed. */
+/** A recipe as it now stands: its file's text, and how often it was changed. */
 @Entity
 @Table(name = "recipe")
 public class StoredRecipe {
@@ -23,6 +24,7 @@ public class StoredRecipe {
     private String title = "";
     private int version;
     private String body = "";
+    private @Nullable Instant retiredAt;
 
     /** For Hibernate. */
     protected StoredRecipe() {}
@@ -31,10 +33,18 @@ public class StoredRecipe {
         change(recipe);
     }
 
-    void change(Recipe recipe) {
+    final void change(Recipe recipe) {
         this.title = recipe.title();
         this.body = RecipeWriter.write(recipe);
         this.version++;
+    }
+
+    void retire(Instant now) {
+        retiredAt = now;
+    }
+
+    void bringBack() {
+        retiredAt = null;
     }
 
     /** The key, once stored. */
@@ -51,6 +61,11 @@ public class StoredRecipe {
         return version;
     }
 
+    /** Whether it is out of the way of those in use. */
+    public boolean isRetired() {
+        return retiredAt != null;
+    }
+
     /** The recipe file. */
     public String body() {
         return body;
@@ -58,10 +73,14 @@ public class StoredRecipe {
 
     /** The recipe. Only sound ones are ever stored. */
     public Recipe recipe() {
+        return read(body, title);
+    }
+
+    static Recipe read(String body, String title) {
         try {
             return RecipeReader.read(body, title);
         } catch (RecipeException e) {
-            throw new IllegalStateException("the stored recipe " + id + " cannot be read", e);
+            throw new IllegalStateException("the stored recipe “" + title + "” cannot be read", e);
         }
     }
 }

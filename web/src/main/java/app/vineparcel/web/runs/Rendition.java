@@ -1,8 +1,13 @@
 package app.vineparcel.web.runs;
 
+import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Outcome;
@@ -14,6 +19,8 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -53,7 +60,14 @@ public class Rendition {
     private String keptOut = "";
 
     @Enumerated(EnumType.STRING)
-    private ChannelRules.Densities densities = ChannelRules.Densities.SUFFIX;
+    private FolderScheme.Kind scheme = FolderScheme.Kind.RECIPES;
+
+    private String pattern = "";
+    private boolean withoutLocation;
+    private @Nullable String ownFolder;
+    private String suffix = "";
+    private @Nullable Long recipeId;
+    private @Nullable Integer recipeVersion;
 
     @Enumerated(EnumType.STRING)
     private State state = State.WAITING;
@@ -89,7 +103,11 @@ public class Rendition {
         this.density = planned.column().density();
         this.pages = planned.pages().stream().map(PlanPiece::id).collect(Collectors.joining(","));
         this.keptOut = planned.column().rules().keptOut().stream().sorted().collect(Collectors.joining("\n"));
-        this.densities = planned.column().rules().densities();
+        this.scheme = planned.column().rules().scheme().kind();
+        this.pattern = planned.column().rules().scheme().pattern();
+        this.withoutLocation = planned.column().rules().withoutLocation();
+        this.ownFolder = planned.column().placement().folder().orElse(null);
+        this.suffix = planned.column().placement().suffix();
         this.sourceNumber = planned.piece().number();
         this.channel = planned.column().channel();
         this.channelFolder = planned.column().folder();
@@ -155,7 +173,32 @@ public class Rendition {
 
     /** What the channel asked for. */
     ChannelRules rules() {
-        return new ChannelRules(keptOut.isEmpty() ? Set.of() : Set.of(keptOut.split("\n")), densities);
+        return new ChannelRules(
+                keptOut.isEmpty() ? Set.of() : Set.of(keptOut.split("\n")),
+                new FolderScheme(scheme, pattern),
+                OptionalLong.empty(), // the kept recipe is under it already
+                withoutLocation);
+    }
+
+    /** What the channel said of the recipe. */
+    Placement placement() {
+        return new Placement(Optional.ofNullable(ownFolder), suffix);
+    }
+
+    /** By which version of which kept recipe it was planned. */
+    void by(long recipe, int version) {
+        recipeId = recipe;
+        recipeVersion = version;
+    }
+
+    /** The kept recipe that it was planned by; empty for runs from before versions were kept. */
+    public Optional<Long> recipeId() {
+        return Optional.ofNullable(recipeId);
+    }
+
+    /** Of the kept recipe. */
+    public int recipeVersion() {
+        return recipeVersion == null ? 0 : recipeVersion;
     }
 
     int sourceNumber() {
@@ -174,9 +217,13 @@ public class Rendition {
         return recipeTitle;
     }
 
-    /** The recipe file as it stood when the run was started. */
-    public String recipeBody() {
-        return recipeBody;
+    /** The recipe as it stood when the run was started, with what was otherwise for this piece. */
+    public Recipe recipe() {
+        try {
+            return RecipeReader.read(recipeBody, recipeTitle);
+        } catch (RecipeException e) {
+            throw new IllegalStateException("the recipe kept with rendition " + id + " cannot be read", e);
+        }
     }
 
     /** Relative to the assignment's destination. */

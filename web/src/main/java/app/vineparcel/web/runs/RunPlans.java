@@ -7,9 +7,6 @@ import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
-import app.vineparcel.core.recipe.Recipe;
-import app.vineparcel.core.recipe.RecipeException;
-import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.PieceService;
@@ -85,10 +82,11 @@ class RunPlans {
     private static Optional<PlannedRendition> planned(Rendition rendition, Planner planner, Kept kept) {
         PlanColumn column = new PlanColumn(
                 "",
-                recipe(rendition),
+                rendition.recipe(),
                 rendition.channel(),
                 rendition.channelFolder(),
                 rendition.rules(),
+                rendition.placement(),
                 rendition.density());
         if (rendition.pages().isEmpty()) {
             return kept.piece(rendition.pieceId(), rendition.sourceNumber()).map(piece -> planner.plan(piece, column));
@@ -132,14 +130,6 @@ class RunPlans {
             return pieces.get(Long.parseLong(piece.id())).sourceId().orElseThrow();
         } catch (ProblemException e) {
             throw new IllegalStateException("a piece that was just planned is gone", e);
-        }
-    }
-
-    private static Recipe recipe(Rendition rendition) {
-        try {
-            return RecipeReader.read(rendition.recipeBody(), rendition.recipeTitle());
-        } catch (RecipeException e) {
-            throw new IllegalStateException("the recipe kept with rendition " + rendition.id() + " cannot be read", e);
         }
     }
 

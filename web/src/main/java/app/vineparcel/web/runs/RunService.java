@@ -3,12 +3,16 @@ package app.vineparcel.web.runs;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Plan;
+import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.recipes.RecipeService;
+import app.vineparcel.web.recipes.StoredRecipe;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -21,9 +25,17 @@ public class RunService {
     private final RenditionRepository renditions;
     private final RunWorker worker;
     private final RunPlans plans;
+    private final RecipeService recipes;
     private final Clock clock;
 
-    RunService(RunRepository runs, RenditionRepository renditions, RunWorker worker, RunPlans plans, Clock clock) {
+    RunService(
+            RunRepository runs,
+            RenditionRepository renditions,
+            RunWorker worker,
+            RunPlans plans,
+            RecipeService recipes,
+            Clock clock) {
+        this.recipes = recipes;
         this.plans = plans;
         this.runs = runs;
         this.renditions = renditions;
@@ -36,11 +48,22 @@ public class RunService {
     public long start(Assignment assignment, Plan plan) {
         Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant()));
         List<Rendition> all = new ArrayList<>();
-        plan.renditions()
-                .forEach(planned -> all.add(new Rendition(run.id(), all.size() + 1, plans.sourceOf(planned), planned)));
+        Map<Long, Integer> versions =
+                recipes.all().stream().collect(Collectors.toMap(StoredRecipe::id, StoredRecipe::version));
+        for (PlannedRendition planned : plan.renditions()) {
+            Rendition rendition = new Rendition(run.id(), all.size() + 1, plans.sourceOf(planned), planned);
+            recipeOf(planned).ifPresent(recipe -> rendition.by(recipe, versions.getOrDefault(recipe, 0)));
+            all.add(rendition);
+        }
         renditions.saveAll(all);
         worker.queueAfterCommit(run.id());
         return run.id();
+    }
+
+    /** The key of the kept recipe: columns are named by channel and recipe. */
+    private static Optional<Long> recipeOf(PlannedRendition planned) {
+        String[] keys = planned.column().id().split("\\.");
+        return keys.length == 2 ? Optional.of(Long.valueOf(keys[1])) : Optional.empty();
     }
 
     /** Lets what is being rendered end and leaves the rest out. */

@@ -1,12 +1,15 @@
 package app.vineparcel.web.shell;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.plan.Placement;
+import app.vineparcel.core.recipe.ChannelFile;
+import app.vineparcel.core.recipe.ChannelReader;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
+import app.vineparcel.web.recipes.StoredRecipe;
 import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.BroughtShelf;
 import java.io.IOException;
@@ -16,7 +19,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Value;
@@ -63,34 +65,23 @@ class OpeningSet implements ApplicationRunner {
         }
         bringInMarks();
         JsonNode set = JsonMapper.builder().build().readTree(Files.readString(file));
-        Map<String, Long> recipeIds = new LinkedHashMap<>();
+        Map<String, StoredRecipe> known = new LinkedHashMap<>();
         for (JsonNode channel : set.get("channels")) {
-            List<Long> ids = new ArrayList<>();
-            for (JsonNode name : channel.get("recipes")) {
-                if (!recipeIds.containsKey(name.stringValue())) {
-                    recipeIds.put(name.stringValue(), recipe(name.stringValue()));
+            ChannelFile as = ChannelReader.read(channel.toString());
+            List<ChannelService.Use> uses = new ArrayList<>();
+            for (ChannelFile.Entry entry : as.recipes()) {
+                if (!known.containsKey(entry.file())) {
+                    known.put(entry.file(), recipe(entry.file()));
                 }
-                ids.add(recipeIds.get(name.stringValue()));
+                uses.add(
+                        new ChannelService.Use(known.get(entry.file()), new Placement(entry.folder(), entry.suffix())));
             }
-            long id = channels.add(
-                            channel.get("name").stringValue(),
-                            channel.get("colour").stringValue(),
-                            channel.get("folder").stringValue(),
-                            ids)
-                    .id();
-            rule(id, channel);
+            channels.add(as, uses);
         }
         long assignment = assignments.make(set.get("assignment").stringValue()).id();
         for (JsonNode folder : set.get("folders")) {
             sources.addFolder(assignment, folder.stringValue());
         }
-    }
-
-    private void rule(long id, JsonNode channel) {
-        List<String> keptOut = new ArrayList<>();
-        channel.path("keep-out").forEach(name -> keptOut.add(name.stringValue()));
-        String densities = channel.path("densities").asString("suffix").toUpperCase(Locale.ROOT);
-        channels.rule(id, keptOut, ChannelRules.Densities.valueOf(densities));
     }
 
     private void bringInMarks() throws IOException, ProblemException {
@@ -107,8 +98,8 @@ class OpeningSet implements ApplicationRunner {
         }
     }
 
-    private long recipe(String name) throws IOException, RecipeException {
-        Path recipe = file.resolveSibling("recipes").resolve(name + ".recipe.json");
-        return recipes.add(RecipeReader.read(Files.readString(recipe), name)).id();
+    private StoredRecipe recipe(String name) throws IOException, RecipeException {
+        Path recipe = file.resolveSibling("recipes").resolve(name);
+        return recipes.add(RecipeReader.read(Files.readString(recipe), name));
     }
 }

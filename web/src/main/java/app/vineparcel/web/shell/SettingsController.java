@@ -31,7 +31,6 @@ class SettingsController {
     String page(Model model) {
         model.addAttribute("settings", settings);
         model.addAttribute("profiles", shelf.profiles());
-        model.addAttribute("marks", shelf.marks());
         model.addAttribute("equipment", Equipment.found());
         return "shell/settings";
     }

@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.naming.NameFields;
 import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.Template;
@@ -201,15 +202,15 @@ public class PieceService {
                     "It cannot be used: " + e.getMessage() + ".",
                     "Write it again."));
         }
-        Map<Long, String> stems = new HashMap<>();
+        Map<Long, Source> known = new HashMap<>();
         sources.findAllById(chosen.stream()
                         .flatMap(piece -> piece.sourceId().stream())
                         .distinct()
                         .toList())
-                .forEach(source -> stems.put(source.id(), source.name()));
+                .forEach(source -> known.put(source.id(), source));
         List<String> names = new ArrayList<>();
         for (StoredPiece piece : chosen) {
-            String stem = piece.sourceId().map(stems::get).orElse(piece.name());
+            String stem = piece.sourceId().map(known::get).map(Source::name).orElse(piece.name());
             Extent size = piece.extent();
             String name = parsed.expand(new NameFields(
                             stem,
@@ -223,11 +224,20 @@ public class PieceService {
                             "",
                             names.size() + 1,
                             LocalDate.now(clock),
-                            Optional.empty()))
+                            facts(piece, known).taken(),
+                            facts(piece, known).fields()))
                     .strip();
             names.add(name.length() > StoredPiece.LONGEST_NAME ? name.substring(0, StoredPiece.LONGEST_NAME) : name);
         }
         return names;
+    }
+
+    private static PhotoFacts facts(StoredPiece piece, Map<Long, Source> known) {
+        return piece.sourceId()
+                .map(known::get)
+                .filter(Source::isReady)
+                .map(source -> source.info().facts())
+                .orElse(PhotoFacts.NONE);
     }
 
     /** Renames many at once. */

@@ -7,6 +7,7 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.metadata.Rights;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.SourceInfo;
@@ -81,6 +82,9 @@ public class Source {
     private @Nullable String lens;
     private @Nullable String creator;
     private @Nullable String copyright;
+    private @Nullable String credit;
+    private @Nullable String licence;
+    private @Nullable String contact;
     private boolean hasLocation;
 
     @Column(name = "suggested_x")
@@ -135,8 +139,11 @@ public class Source {
         taken = facts.taken().orElse(null);
         camera = shortened(facts.camera(), 200);
         lens = shortened(facts.lens(), 200);
-        creator = shortened(facts.creator(), 500);
-        copyright = shortened(facts.copyright(), 500);
+        creator = shortened(facts.rights().creator(), 500);
+        copyright = shortened(facts.rights().copyright(), 500);
+        credit = shortened(facts.rights().credit(), 500);
+        licence = shortened(facts.rights().licence(), 500);
+        contact = shortened(facts.rights().contact(), 500);
         hasLocation = facts.hasLocation();
     }
 
@@ -300,8 +307,12 @@ public class Source {
                 Optional.ofNullable(taken),
                 Optional.ofNullable(camera),
                 Optional.ofNullable(lens),
-                Optional.ofNullable(creator),
-                Optional.ofNullable(copyright),
+                new Rights(
+                        Optional.ofNullable(creator),
+                        Optional.ofNullable(copyright),
+                        Optional.ofNullable(credit),
+                        Optional.ofNullable(licence),
+                        Optional.ofNullable(contact)),
                 hasLocation);
         return new SourceInfo(
                 fileName,

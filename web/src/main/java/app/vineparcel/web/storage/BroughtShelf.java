@@ -69,6 +69,11 @@ public class BroughtShelf implements Shelf {
         return names().filter(name -> !isProfile(name)).toList();
     }
 
+    /** The file of a mark. */
+    public Optional<Path> markFile(String name) {
+        return marks().stream().filter(name::equals).findFirst().map(folder::resolve);
+    }
+
     private Stream<String> names() {
         if (!Files.isDirectory(folder)) {
             return Stream.empty();
@@ -93,9 +98,10 @@ public class BroughtShelf implements Shelf {
      * Takes a file in, once it was seen that it can be used. A file of the same name is set aside.
      *
      * @param name as the browser gave it; only its last part counts
+     * @return the name that it is kept by
      * @throws ProblemException if it is no sound profile, PNG or SVG
      */
-    public void store(String name, InputStream content) throws ProblemException {
+    public String store(String name, InputStream content) throws ProblemException {
         String safe = SafeName.of(name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1));
         Path beside = folder.resolve(".part-" + safe);
         try {
@@ -109,6 +115,7 @@ public class BroughtShelf implements Shelf {
             String kept = looksLikeAProfile(bytes) || isProfile(safe) ? profile(safe, bytes) : mark(safe, beside);
             setAside(folder.resolve(kept));
             Files.move(beside, folder.resolve(kept), StandardCopyOption.ATOMIC_MOVE);
+            return kept;
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
@@ -154,6 +161,11 @@ public class BroughtShelf implements Shelf {
         try {
             FolderShelf.read(name, file).draw(64, 0);
             return name;
+        } catch (ProblemException e) {
+            throw new ProblemException(
+                    new Problem.Unsupported(
+                            name, e.problem().reason(), "Use a PNG with transparency or an SVG of shapes."),
+                    e);
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.Unreadable(

@@ -1,0 +1,83 @@
+package app.vineparcel.core.codec;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+
+/**
+ * A program of this machine that reads or writes a format for us.
+ *
+ * @param name as it is called
+ * @param isInstalled whether it stands on the path
+ */
+record ExternalProgram(String name, boolean isInstalled) {
+
+    private static final int MOST_MINUTES = 20;
+
+    ExternalProgram(String name) {
+        this(
+                name,
+                Stream.of(System.getenv().getOrDefault("PATH", "").split(":"))
+                        .anyMatch(folder -> Files.isExecutable(Path.of(folder, name))));
+    }
+
+    /** What is done in a folder that is gone afterwards. */
+    @FunctionalInterface
+    interface InRoom<T> {
+        T done(Path room) throws IOException;
+    }
+
+    static <T> T inRoom(InRoom<T> work) throws IOException {
+        Path room = Files.createTempDirectory("vine-parcel-program");
+        try {
+            return work.done(room);
+        } finally {
+            clear(room);
+        }
+    }
+
+    /**
+     * Runs it to its end.
+     *
+     * @param room where what it says is kept
+     * @param refusal the reason in words if it does not succeed
+     */
+    void run(List<String> options, Path room, String refusal) throws IOException {
+        List<String> command = new ArrayList<>(List.of(name));
+        command.addAll(options);
+        Path said = room.resolve("said.txt");
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(said.toFile())
+                .start();
+        try {
+            if (!process.waitFor(MOST_MINUTES, TimeUnit.MINUTES)) {
+                throw new IOException("%s did not end within %d minutes.".formatted(name, MOST_MINUTES));
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException(name + " was interrupted.", e);
+        } finally {
+            process.destroyForcibly();
+        }
+        if (process.exitValue() != 0) {
+            String words = Files.readString(said, StandardCharsets.UTF_8).strip();
+            System.getLogger(ExternalProgram.class.getName()).log(System.Logger.Level.DEBUG, words);
+            throw new IOException(refusal);
+        }
+    }
+
+    private static void clear(Path room) throws IOException {
+        try (Stream<Path> all = Files.walk(room)) {
+            for (Path path : (Iterable<Path>) all.sorted(Comparator.reverseOrder())::iterator) {
+                Files.delete(path);
+            }
+        }
+    }
+}

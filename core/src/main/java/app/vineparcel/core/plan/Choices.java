@@ -1,0 +1,91 @@
+package app.vineparcel.core.plan;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Which cells of a plan are on, and in which a piece is treated otherwise than its recipe says. Every cell is on until it is turned off.
+ *
+ * @param off cells that are not wanted
+ * @param overrides what is otherwise in which cell; none of them empty
+ */
+public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
+
+    /** Everything, as the recipes say. */
+    public static final Choices ALL = new Choices(Set.of(), Map.of());
+
+    /**
+     * A piece by a recipe within a channel.
+     *
+     * @param piece the piece's {@link PlanPiece#id()}
+     * @param column the column's {@link PlanColumn#id()}
+     */
+    public record Cell(String piece, String column) {}
+
+    public Choices {
+        off = Set.copyOf(off);
+        overrides = Map.copyOf(overrides);
+    }
+
+    /** Whether a cell is wanted. */
+    public boolean isOn(String piece, String column) {
+        return !off.contains(new Cell(piece, column));
+    }
+
+    /** What is otherwise in a cell. */
+    public Optional<PieceOverride> override(String piece, String column) {
+        return Optional.ofNullable(overrides.get(new Cell(piece, column)));
+    }
+
+    /** The column as it holds for a piece. */
+    public PlanColumn column(PlanPiece piece, PlanColumn column) {
+        return override(piece.id(), column.id())
+                .map(override -> column.with(override.over(column.recipe())))
+                .orElse(column);
+    }
+
+    /** The same with cells turned on or off. */
+    public Choices turned(Collection<Cell> cells, boolean on) {
+        Set<Cell> other = new HashSet<>(off);
+        if (on) {
+            other.removeAll(Set.copyOf(cells));
+        } else {
+            other.addAll(cells);
+        }
+        return new Choices(other, overrides);
+    }
+
+    /** The same with a cell treated otherwise; an empty override gives it back to its recipe. */
+    public Choices overridden(Cell cell, PieceOverride override) {
+        Map<Cell, PieceOverride> other = new HashMap<>(overrides);
+        if (override.isEmpty()) {
+            other.remove(cell);
+        } else {
+            other.put(cell, override);
+        }
+        return new Choices(off, other);
+    }
+
+    /** One piece's choices, on and off and otherwise, carried to other pieces. */
+    public Choices carried(String from, Collection<String> to, Collection<String> columns) {
+        Set<Cell> otherOff = new HashSet<>(off);
+        Map<Cell, PieceOverride> otherwise = new HashMap<>(overrides);
+        for (String piece : to) {
+            for (String column : columns) {
+                Cell cell = new Cell(piece, column);
+                if (isOn(from, column)) {
+                    otherOff.remove(cell);
+                } else {
+                    otherOff.add(cell);
+                }
+                override(from, column)
+                        .ifPresentOrElse(override -> otherwise.put(cell, override), () -> otherwise.remove(cell));
+            }
+        }
+        return new Choices(otherOff, otherwise);
+    }
+}

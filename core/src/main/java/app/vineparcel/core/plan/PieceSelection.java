@@ -1,0 +1,94 @@
+package app.vineparcel.core.plan;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Pieces as people write them down: {@code 1-50, 72}, names such as {@code Plum jar}, or names with {@code *} and {@code ?} in them. Upper
+ * and lower case are the same.
+ *
+ * @param words each a number, a range of numbers or a name
+ */
+public record PieceSelection(List<String> words) {
+
+    private static final Pattern RANGE = Pattern.compile("(\\d{1,9})(?:\\s*[-–]\\s*(\\d{1,9}))?");
+    private static final Pattern HALF_RANGE = Pattern.compile("[-–]\\s*\\d+|\\d+\\s*[-–]");
+
+    public PieceSelection {
+        words = List.copyOf(words);
+    }
+
+    /**
+     * A list with commas or semicolons between its parts.
+     *
+     * @param count how many pieces there are
+     * @throws ProblemException for a range that is no range, and for a number beyond the last piece
+     */
+    public static PieceSelection parse(String text, int count) throws ProblemException {
+        List<String> words = Arrays.stream(text.split("[,;]"))
+                .map(String::strip)
+                .filter(word -> !word.isEmpty())
+                .toList();
+        for (String word : words) {
+            Matcher range = RANGE.matcher(word);
+            if (HALF_RANGE.matcher(word).matches()) {
+                throw refused(word, "It says where to begin or to end, but not both.");
+            }
+            if (range.matches()) {
+                int first = first(range);
+                int last = last(range);
+                if (first < 1 || last < first) {
+                    throw refused(word, "A range goes from a lower number, at least 1, to a higher one.");
+                }
+                if (last > count) {
+                    throw refused(word, count == 1 ? "There is only 1 piece." : "There are only " + count + " pieces.");
+                }
+            }
+        }
+        return new PieceSelection(words);
+    }
+
+    private static ProblemException refused(String word, String reason) {
+        return new ProblemException(
+                new Problem.BadRequest("“%s”".formatted(word), reason, "Write 1-50, 72 or a name."));
+    }
+
+    /** Whether a piece is among them. */
+    public boolean has(PlanPiece piece) {
+        return words.stream()
+                .anyMatch(word ->
+                        fits(word, piece.number(), piece.name(), piece.piece().key()));
+    }
+
+    /**
+     * Whether one word means a piece.
+     *
+     * @param number its place among the pieces, from 1
+     * @param name what people call it
+     * @param key what its source calls it
+     */
+    public static boolean fits(String word, int number, String name, String key) {
+        Matcher range = RANGE.matcher(word);
+        if (range.matches()) {
+            return number >= first(range) && number <= last(range);
+        }
+        String pattern = Pattern.quote(word.toLowerCase(Locale.ROOT))
+                .replace("*", "\\E.*\\Q")
+                .replace("?", "\\E.\\Q");
+        return name.toLowerCase(Locale.ROOT).matches(pattern)
+                || key.toLowerCase(Locale.ROOT).matches(pattern);
+    }
+
+    private static int first(Matcher range) {
+        return Integer.parseInt(range.group(1));
+    }
+
+    private static int last(Matcher range) {
+        return range.group(2) == null ? first(range) : Integer.parseInt(range.group(2));
+    }
+}

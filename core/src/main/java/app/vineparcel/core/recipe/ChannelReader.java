@@ -1,0 +1,114 @@
+package app.vineparcel.core.recipe;
+
+import app.vineparcel.core.naming.FolderScheme;
+import app.vineparcel.core.naming.PathTemplate;
+import app.vineparcel.core.naming.TemplateException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Set;
+
+/** Reads channel files, version 1. Everything that is wrong is found in one go, as in a recipe file. */
+public final class ChannelReader {
+
+    private static final int MOST_RECIPES = 100;
+    private static final int MOST_LAYERS = 200;
+
+    private final List<RecipeFault> faults = new ArrayList<>();
+
+    private ChannelReader() {}
+
+    /**
+     * The channel in a file's text.
+     *
+     * @throws RecipeException with every fault
+     */
+    public static ChannelFile read(String json) throws RecipeException {
+        ChannelReader reader = new ChannelReader();
+        ChannelFile channel = reader.channel(JsonPlace.read(json, reader.faults));
+        if (!reader.faults.isEmpty()) {
+            throw new RecipeException(reader.faults);
+        }
+        return channel;
+    }
+
+    private ChannelFile channel(JsonPlace root) {
+        root.missing("channel", "the version of the channel format, 1, is wanted");
+        root.whole("channel", 1, 1);
+        root.missing("name", "a name of 1 to 120 characters is wanted");
+        String name = root.text("name").orElse("-");
+        if (name.isBlank() || name.length() > 120) {
+            root.fault("name", name.isBlank() ? "a blank" : name.length() + " characters", "1 to 120 are wanted");
+        }
+        String folder = root.text("folder").orElse("");
+        template(root, "folder", folder);
+        OptionalInt limit = root.whole("max-bytes", 1, Integer.MAX_VALUE);
+        ChannelFile channel = new ChannelFile(
+                name,
+                root.choice("colour", ChannelFile.COLOURS).orElse(ChannelFile.COLOURS.get(0)),
+                folder,
+                scheme(root),
+                limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty(),
+                root.flag("without-location", false),
+                root.texts("keep-out", MOST_LAYERS),
+                entries(root));
+        root.refuseOthers();
+        return channel;
+    }
+
+    private static FolderScheme scheme(JsonPlace root) {
+        List<String> words = Arrays.stream(FolderScheme.Kind.values())
+                .map(FolderScheme.Kind::word)
+                .toList();
+        FolderScheme.Kind kind = FolderScheme.Kind.byWord(
+                        root.choice("scheme", words).orElse("recipes"))
+                .orElseThrow();
+        Optional<String> pattern = root.text("pattern");
+        if (kind == FolderScheme.Kind.TEMPLATE) {
+            root.missing("pattern", "the template of the folders is wanted");
+            template(root, "pattern", pattern.orElse(""));
+        } else if (pattern.isPresent()) {
+            root.fault("pattern", JsonPlace.quoted(pattern.get()), "only the scheme “template” takes one");
+        }
+        return new FolderScheme(kind, pattern.orElse(""));
+    }
+
+    private static List<ChannelFile.Entry> entries(JsonPlace root) {
+        List<ChannelFile.Entry> entries = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (JsonPlace entry : root.objects("recipes", MOST_RECIPES)) {
+            entry.missing("file", "the bare name of a recipe file is wanted");
+            String file = entry.text("file").orElse("");
+            if (!file.isEmpty() && (!WatermarkClauseReader.FILE.matcher(file).matches() || !seen.add(file))) {
+                entry.fault("file", JsonPlace.quoted(file), "the bare name of a recipe file, each once, is wanted");
+            }
+            Optional<String> folder = entry.text("folder");
+            folder.ifPresent(text -> template(entry, "folder", text));
+            String suffix = entry.text("suffix").orElse("");
+            suffix(entry, suffix);
+            entry.refuseOthers();
+            entries.add(new ChannelFile.Entry(file, folder, suffix));
+        }
+        return entries;
+    }
+
+    private static void template(JsonPlace place, String key, String text) {
+        try {
+            PathTemplate.folders(text);
+        } catch (TemplateException e) {
+            place.fault(key, JsonPlace.quoted(text), e.getMessage());
+        }
+    }
+
+    private static void suffix(JsonPlace place, String text) {
+        try {
+            PathTemplate.name("{stem}" + text);
+        } catch (TemplateException e) {
+            place.fault("suffix", JsonPlace.quoted(text), e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,41 @@
+package app.vineparcel.core.recipe;
+
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Writes channel files, version 1. What is written reads back as an equal channel. */
+public final class ChannelWriter {
+
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    private ChannelWriter() {}
+
+    /** The file's text. */
+    public static String write(ChannelFile channel) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("channel", 1)
+                .put("name", channel.name())
+                .put("colour", channel.colour())
+                .put("folder", channel.folder())
+                .put("scheme", channel.scheme().kind().word());
+        if (!channel.scheme().pattern().isEmpty()) {
+            root.put("pattern", channel.scheme().pattern());
+        }
+        channel.maxBytes().ifPresent(limit -> root.put("max-bytes", limit));
+        root.put("without-location", channel.withoutLocation());
+        ArrayNode keptOut = root.putArray("keep-out");
+        channel.keptOut().forEach(keptOut::add);
+        ArrayNode recipes = root.putArray("recipes");
+        for (ChannelFile.Entry entry : channel.recipes()) {
+            ObjectNode one = recipes.addObject().put("file", entry.file());
+            entry.folder().ifPresent(folder -> one.put("folder", folder));
+            if (!entry.suffix().isEmpty()) {
+                one.put("suffix", entry.suffix());
+            }
+        }
+        return JSON.writeValueAsString(root) + "\n";
+    }
+}

@@ -1,0 +1,110 @@
+package app.vineparcel.core.recipe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import app.vineparcel.core.naming.FolderScheme;
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ChannelFileTest {
+
+    private static Schema schema;
+
+    @BeforeAll
+    static void reads_the_schema_of_the_docs() throws IOException {
+        schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("../docs/channel.schema.json")), InputFormat.JSON);
+    }
+
+    private static boolean schemaAccepts(String json) {
+        return schema.validate(json, InputFormat.JSON).isEmpty();
+    }
+
+    @Test
+    void an_almost_empty_channel_has_the_defaults() throws RecipeException {
+        ChannelFile channel = ChannelReader.read("{\"channel\": 1, \"name\": \"Press\"}");
+        assertThat(channel)
+                .isEqualTo(new ChannelFile(
+                        "Press", "sky", "", FolderScheme.RECIPES, OptionalLong.empty(), false, List.of(), List.of()));
+    }
+
+    @Test
+    void everything_survives_its_file() throws RecipeException {
+        ChannelFile channel = new ChannelFile(
+                "Partners",
+                "teal",
+                "partners/{assignment|kebab}",
+                new FolderScheme(FolderScheme.Kind.TEMPLATE, "{recipe}/{shot:yyyy-MM}"),
+                OptionalLong.of(400_000),
+                true,
+                List.of("die-line", "guides"),
+                List.of(
+                        new ChannelFile.Entry("shop-page.recipe.json", Optional.empty(), ""),
+                        new ChannelFile.Entry("tile.recipe.json", Optional.of("tiles"), "-{channel|kebab}")));
+        String written = ChannelWriter.write(channel);
+        assertThat(ChannelReader.read(written)).isEqualTo(channel);
+        assertThat(schemaAccepts(written)).isTrue();
+    }
+
+    /** Place, and a part of what is found or allowed; the schema of the docs refuses the same files. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            quoteCharacter = '"',
+            value = {
+                "'name': ''; /name; a blank",
+                "'name': 'A', 'colour': 'red'; /colour; sky, ochre, grape",
+                "'name': 'A', 'scheme': 'mood'; /scheme; allowed are recipes, flat",
+                "'name': 'A', 'scheme': 'template'; /pattern; the template of the folders",
+                "'name': 'A', 'scheme': 'flat', 'pattern': 'x'; /pattern; only the scheme “template”",
+                "'name': 'A', 'max-bytes': 0; /max-bytes; whole number from 1",
+                "'name': 'A', 'without-location': 1; /without-location; true or false",
+                "'name': 'A', 'keep-out': 'die-line'; /keep-out; a list of texts",
+                "'name': 'A', 'keep-out': ['a', 2]; /keep-out/1; a text in quotes",
+                "'name': 'A', 'recipes': [{'suffix': '-x'}]; /recipes/0/file; bare name",
+                "'name': 'A', 'recipes': [{'file': 'a/b'}]; /recipes/0/file; bare name",
+                "'name': 'A', 'recipes': ['a']; /recipes/0; an object in braces",
+                "'name': 'A', 'recipes': [{'file': 'a', 'title': 'b'}]; /recipes/0/title; unknown key",
+                "'name': 'A', 'mood': 1; /mood; unknown key",
+            })
+    void a_fault_has_its_place_and_says_what_is_allowed(String clause, String pointer, String words) {
+        String json = "{\"channel\": 1, " + clause.replace('\'', '"') + "}";
+        RecipeException refused = catchThrowableOfType(RecipeException.class, () -> ChannelReader.read(json));
+        assertThat(refused.faults()).hasSize(1);
+        assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
+        assertThat(refused.faults().get(0).sentence()).contains(words);
+        assertThat(schemaAccepts(json)).isFalse();
+    }
+
+    /** What no schema can say: templates are understood, and a recipe is there once. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            quoteCharacter = '"',
+            value = {
+                "'folder': '../up'; /folder; lead out of the destination",
+                "'scheme': 'template', 'pattern': '{mood}'; /pattern; is not a field",
+                "'recipes': [{'file': 'a', 'folder': '/b'}]; /recipes/0/folder; relative to the destination",
+                "'recipes': [{'file': 'a', 'suffix': '/b'}]; /recipes/0/suffix; must not have a slash",
+                "'recipes': [{'file': 'a'}, {'file': 'a'}]; /recipes/1/file; each once",
+            })
+    void templates_are_checked_with_the_channel(String clause, String pointer, String words) {
+        String json = "{\"channel\": 1, \"name\": \"A\", " + clause.replace('\'', '"') + "}";
+        RecipeException refused = catchThrowableOfType(RecipeException.class, () -> ChannelReader.read(json));
+        assertThat(refused.faults()).extracting(RecipeFault::pointer).containsExactly(pointer);
+        assertThat(refused.faults().get(0).sentence()).contains(words);
+    }
+}

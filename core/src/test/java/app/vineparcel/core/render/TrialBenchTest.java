@@ -1,0 +1,213 @@
+package app.vineparcel.core.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.source.FolderShelf;
+import app.vineparcel.core.source.Piece;
+import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.testing.Pictures;
+import app.vineparcel.core.testing.Rendering;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class TrialBenchTest {
+
+    private static final SourceReader READER = new SourceReader(SourceReader.USUAL_BUDGET);
+
+    @TempDir
+    Path folder;
+
+    private Path source;
+    private FolderShelf shelf;
+    private TrialBench bench;
+
+    @BeforeEach
+    void lays_a_picture_open() throws Exception {
+        source = folder.resolve("field.png");
+        PictureWriter.of(new OutputFormat.Png(24))
+                .write(Pictures.picture(Pictures.photo(400, 300, 5)), FileTags.plain(72), source);
+        shelf = new FolderShelf(List.of(folder));
+        bench = new TrialBench(READER, shelf, 1);
+    }
+
+    @AfterEach
+    void closes_the_bench() {
+        bench.close();
+    }
+
+    private PlannedRendition planned(String clauses) throws ProblemException {
+        var info = READER.inspect(source);
+        PlanPiece piece = PlanPiece.picture("1", source, info.stem(), info, Optional.empty(), 1);
+        return new Planner("", LocalDate.EPOCH, shelf)
+                .plan(piece, new PlanColumn("", Rendering.recipe(clauses), "", ""));
+    }
+
+    private Trial put(String clauses) throws ProblemException {
+        return bench.put(planned(clauses), () -> false).orElseThrow();
+    }
+
+    /** What the trial says is what a run makes, whatever was tried before on the same bench. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "'size': {'mode': 'long-edge', 'px': 200}, 'format': {'type': 'jpeg', 'quality': 70}",
+                "'size': {'mode': 'long-edge', 'px': 200}, 'sharpen': {'for': 'screen'}, 'format': {'type': 'jpeg', 'max-bytes': 5000}",
+                "'crop': {'aspect': '1:1'}, 'watermark': {'text': 'Harrow Lane', 'scale': 0.5}, 'format': {'type': 'webp'}",
+                "'colour': {'profile': 'display-p3'}, 'format': {'type': 'tiff', 'bits': 16}",
+                "'size': {'mode': 'pad', 'width': 100, 'height': 200}, 'format': {'type': 'png', 'bits': 8, 'colours': 16}",
+            })
+    void a_trial_tells_what_a_run_makes(String clauses) throws Exception {
+        put("'size': {'mode': 'long-edge', 'px': 200}, 'format': {'type': 'jpeg', 'quality': 30}");
+        Trial trial = put(clauses);
+        Path made = Files.createDirectory(folder.resolve("made"));
+        Outcome.Done done = Rendering.done(source, made, clauses);
+        assertThat(trial.size()).isEqualTo(done.size());
+        assertThat(trial.bytes()).isEqualTo(done.bytes());
+        assertThat(trial.format()).isEqualTo(done.format());
+        assertThat(trial.clipped()).isEqualTo(done.clipped());
+    }
+
+    @Test
+    void lossless_files_lose_nothing_and_less_quality_loses_more() throws Exception {
+        assertThat(put("'format': {'type': 'png', 'bits': 24}").similarity().orElseThrow())
+                .isCloseTo(1, within(1e-6));
+        double fine = put("'format': {'quality': 95}").similarity().orElseThrow();
+        double coarse = put("'format': {'quality': 20}").similarity().orElseThrow();
+        assertThat(coarse).isLessThan(fine);
+        assertThat(fine).isBetween(0.95, 1.0);
+    }
+
+    @Test
+    void avif_is_decoded_to_be_compared() throws Exception {
+        assertThat(put("'format': {'type': 'avif', 'quality': 80}").similarity().orElseThrow())
+                .isBetween(0.9, 1.0);
+    }
+
+    @Test
+    void the_mark_lies_where_its_anchor_says() throws Exception {
+        Box mark = put("'watermark': {'text': 'Harrow Lane', 'scale': 0.5, 'anchor': 'top-left', 'inset': 0.1}")
+                .mark()
+                .orElseThrow();
+        assertThat(mark.x()).isEqualTo(30);
+        assertThat(mark.y()).isEqualTo(30);
+        assertThat(mark.width()).isEqualTo(150);
+    }
+
+    @Test
+    void views_show_the_file_and_the_source_at_the_same_place() throws Exception {
+        put(
+                "'format': {'type': 'png', 'bits': 24}, 'watermark': {'text': 'HL', 'scale': 1, 'anchor': 'centre', 'colour': '#ff0000'}");
+        TrialViews views = bench.views().orElseThrow();
+        Box corner = new Box(0, 0, 40, 30);
+        TrialViews.View after = views.after(corner, new PixelSize(40, 30));
+        assertThat(after.size()).isEqualTo(new PixelSize(40, 30));
+        assertThat(after.rgba()).hasSize(40 * 30 * 4);
+        assertThat(views.before(corner, new PixelSize(40, 30)).rgba())
+                .as("no mark in the corner")
+                .isEqualTo(after.rgba());
+        Box middle = new Box(100, 100, 200, 100);
+        assertThat(views.before(middle, new PixelSize(200, 100)).rgba())
+                .as("a mark in the middle")
+                .isNotEqualTo(views.after(middle, new PixelSize(200, 100)).rgba());
+        assertThat(views.after(new Box(390, 290, 40, 40), new PixelSize(40, 40)).size())
+                .as("what lies beyond is left out")
+                .isEqualTo(new PixelSize(10, 10));
+    }
+
+    /** Before its file is made, a part of a rendition already looks as it will. */
+    @Test
+    void a_first_look_is_the_same_as_the_finished_part() throws Exception {
+        put("'format': {'type': 'png', 'bits': 24}");
+        String sharp = "'sharpen': {'for': 'screen', 'strength': 80}, 'watermark': {'text': 'Harrow Lane', 'scale': 1},"
+                + " 'colour': {'profile': 'display-p3'}, 'format': {'type': 'png', 'bits': 24}";
+        Box part = new Box(60, 200, 170, 90);
+        TrialViews.View look = bench.look(planned(sharp), part).orElseThrow();
+        put(sharp);
+        assertThat(look.size()).isEqualTo(new PixelSize(170, 90));
+        assertThat(look.rgba())
+                .isEqualTo(bench.views()
+                        .orElseThrow()
+                        .after(part, new PixelSize(170, 90))
+                        .rgba());
+        assertThat(bench.look(planned("'size': {'mode': 'width', 'px': 90}"), new Box(0, 0, 9, 9)))
+                .as("another size has to be resampled as a whole")
+                .isEmpty();
+    }
+
+    @Test
+    void an_overtaken_trial_stops_between_its_steps() throws Exception {
+        AtomicInteger asked = new AtomicInteger();
+        assertThat(bench.put(planned("'format': {'quality': 70}"), () -> asked.incrementAndGet() >= 2))
+                .isEmpty();
+        assertThat(asked).hasValue(2);
+        assertThat(bench.views()).isEmpty();
+        assertThat(put("'format': {'quality': 70}").bytes()).isPositive();
+    }
+
+    @Test
+    void shapes_stay_shapes_and_are_looked_at_as_pixels() throws Exception {
+        Path svg = Files.writeString(
+                folder.resolve("label.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='60' height='40'><path d='M10 10h20v20h-20z' fill='#c00'/></svg>");
+        SourceReader.Contents contents = READER.contents(svg, Taking.PLAIN);
+        Piece piece = contents.pieces().get(0);
+        PlanPiece planPiece =
+                new PlanPiece("1", svg, "label", contents.info(), Optional.empty(), 1, PlanPiece.Part.plain(piece));
+        Planner planner = new Planner("", LocalDate.EPOCH, shelf);
+        PlannedRendition print = planner.plan(
+                planPiece,
+                new PlanColumn(
+                        "",
+                        Rendering.recipe("'colour': {'profile': 'fogra39-coated'}, 'format': {'type': 'pdf'}"),
+                        "",
+                        ""));
+        assertThat(bench.put(print, () -> false).orElseThrow().profile()).isEqualTo("FOGRA39L Coated");
+        PlannedRendition planned =
+                planner.plan(planPiece, new PlanColumn("", Rendering.recipe("'format': {'type': 'svg'}"), "", ""));
+        Trial trial = bench.put(planned, () -> false).orElseThrow();
+        assertThat(trial.similarity()).isEmpty();
+        assertThat(trial.bytes()).isBetween(50L, 3000L);
+        byte[] seen = bench.views()
+                .orElseThrow()
+                .after(new Box(20, 20, 1, 1), new PixelSize(1, 1))
+                .rgba();
+        assertThat(seen).containsExactly(0xcc, 0, 0, 0xff);
+    }
+
+    @Test
+    void what_cannot_be_made_says_why_and_leaves_nothing() throws Exception {
+        long before = leftovers();
+        assertThatThrownBy(() -> put("'format': {'max-bytes': 10}")).isInstanceOf(ProblemException.class);
+        assertThat(leftovers()).isEqualTo(before);
+    }
+
+    private static long leftovers() throws Exception {
+        try (var files = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
+            return files.filter(file -> file.getFileName().toString().startsWith("vine-parcel-trial"))
+                    .count();
+        }
+    }
+}

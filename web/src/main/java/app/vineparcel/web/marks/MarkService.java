@@ -1,0 +1,162 @@
+package app.vineparcel.web.marks;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.naming.SafeName;
+import app.vineparcel.core.source.TextOutline;
+import app.vineparcel.web.storage.BroughtShelf;
+import java.io.ByteArrayInputStream;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps marks. Their files lie on the shelf by their names, so that recipe files find them; what belongs together is kept here. */
+@Service
+public class MarkService {
+
+    private static final int DARK = 0x1f2622;
+    private static final int LIGHT = 0xffffff;
+    private static final int LONGEST_TEXT = 200;
+    private static final int LONGEST_NAME = 60;
+    private static final int LONGEST_TITLE = 120;
+    private static final String LIGHT_ENDING = "-light";
+
+    private final MarkRepository marks;
+    private final BroughtShelf shelf;
+    private final Clock clock;
+
+    MarkService(MarkRepository marks, BroughtShelf shelf, Clock clock) {
+        this.marks = marks;
+        this.shelf = shelf;
+        this.clock = clock;
+    }
+
+    /** All that are in sight. Files that were put on the shelf otherwise become marks here, with {@code leaf-light.svg} for the dark side of {@code leaf.svg}. */
+    @Transactional
+    public List<Mark> all() {
+        List<String> files = shelf.marks();
+        Set<String> known = new HashSet<>();
+        for (Mark mark : marks.findAll()) {
+            known.add(mark.file());
+            mark.onDark().ifPresent(known::add);
+        }
+        for (String file : files) {
+            Optional<String> light = Optional.of(lightOf(file)).filter(files::contains);
+            if (!known.contains(file) && !isLightOfAnother(file, files)) {
+                marks.addNew(titleOf(file), file, light.orElse(null));
+            }
+        }
+        return marks.findAllByOrderByTitle().stream()
+                .filter(mark -> !mark.isRemoved() && files.contains(mark.file()))
+                .toList();
+    }
+
+    /** The files that recipes can name: of marks in sight, and what they have for dark ground. */
+    @Transactional
+    public List<String> files() {
+        return all().stream()
+                .flatMap(mark -> Stream.concat(Stream.of(mark.file()), mark.onDark().stream()))
+                .distinct()
+                .toList();
+    }
+
+    private static String lightOf(String file) {
+        int dot = file.lastIndexOf('.');
+        return dot < 0 ? file + LIGHT_ENDING : file.substring(0, dot) + LIGHT_ENDING + file.substring(dot);
+    }
+
+    private static boolean isLightOfAnother(String file, List<String> files) {
+        return files.stream().anyMatch(other -> lightOf(other).equals(file));
+    }
+
+    private static String titleOf(String file) {
+        String title = stem(file).replace('-', ' ');
+        return title.substring(0, Math.min(LONGEST_TITLE, title.length()));
+    }
+
+    private static String stem(String file) {
+        int dot = file.lastIndexOf('.');
+        return dot > 0 ? file.substring(0, dot) : file;
+    }
+
+    private Mark get(long id) throws ProblemException {
+        return marks.findById(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "mark " + id, "There is no such mark.", "Choose one on the page of marks.")));
+    }
+
+    /**
+     * Takes a picture in.
+     *
+     * @param name as the browser gave it
+     * @throws ProblemException if it is no PNG or SVG that can be drawn
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    void bringIn(String name, InputStream content) throws ProblemException {
+        String file = shelf.store(name, content);
+        marks.findByFile(file).ifPresent(Mark::bringBack);
+    }
+
+    /**
+     * Makes a mark of a line of text, dark and light.
+     *
+     * @param font one of {@link TextOutline#FONTS}
+     * @throws ProblemException if there is nothing to set, or it has no shape
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    Mark set(String wanted, String font) throws ProblemException {
+        String text = wanted.strip();
+        if (text.isEmpty() || text.length() > LONGEST_TEXT || !TextOutline.FONTS.contains(font)) {
+            throw new ProblemException(new Problem.BadRequest(
+                    "The text",
+                    text.isEmpty() ? "It is empty." : "It has " + text.length() + " characters.",
+                    "Write one line of 1 to " + LONGEST_TEXT + " characters."));
+        }
+        String word = SafeName.kebab(text);
+        String file = free(SafeName.of(word.substring(0, Math.min(LONGEST_NAME, word.length()))));
+        TextOutline outline = new TextOutline(text, font);
+        store(file, outline.svg(DARK));
+        store(lightOf(file), outline.svg(LIGHT));
+        return marks.save(new Mark(text, file, Optional.of(lightOf(file))));
+    }
+
+    private String free(String stem) {
+        List<String> taken = shelf.marks();
+        String file = stem + ".svg";
+        for (int number = 2; taken.contains(file) || taken.contains(lightOf(file)); number++) {
+            file = stem + "-" + number + ".svg";
+        }
+        return file;
+    }
+
+    private void store(String file, String svg) throws ProblemException {
+        shelf.store(file, new ByteArrayInputStream(svg.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    /** Changes what a mark is called, and what it has for dark ground; an empty file means nothing. */
+    @Transactional(rollbackFor = ProblemException.class)
+    void change(long id, String title, String onDark) throws ProblemException {
+        Mark mark = get(id);
+        mark.change(title, Optional.of(onDark).filter(shelf.marks()::contains));
+        marks.save(mark);
+    }
+
+    /** Takes one out of sight, or back. Recipes that name its file keep it. */
+    @Transactional(rollbackFor = ProblemException.class)
+    Mark remove(long id, boolean removed) throws ProblemException {
+        Mark mark = get(id);
+        if (removed) {
+            mark.remove(clock.instant());
+        } else {
+            mark.bringBack();
+        }
+        return marks.save(mark);
+    }
+}

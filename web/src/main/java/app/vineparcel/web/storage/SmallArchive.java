@@ -1,0 +1,84 @@
+package app.vineparcel.web.storage;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+
+/** A few short text files in one ZIP, as recipes and channels are passed on. */
+public final class SmallArchive {
+
+    /** The most that a file that is brought in may have, bytes. */
+    public static final int LARGEST = 5_000_000;
+
+    private static final int MOST_ENTRIES = 500;
+    private static final int LARGEST_ENTRY = 1_000_000;
+
+    private SmallArchive() {}
+
+    /** Whether a file begins as a ZIP does. */
+    public static boolean isOne(byte[] file) {
+        return file.length > 3 && file[0] == 'P' && file[1] == 'K';
+    }
+
+    /**
+     * The files in it by their bare names, folders and hidden files left out.
+     *
+     * @param name of the archive, for what is said of it
+     * @throws ProblemException if it is broken, or unpacks to more than recipes ever have
+     */
+    public static Map<String, String> read(String name, byte[] file) throws ProblemException {
+        Map<String, String> texts = new LinkedHashMap<>();
+        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(file))) {
+            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                String bare = entry.getName().substring(entry.getName().lastIndexOf('/') + 1);
+                if (entry.isDirectory()
+                        || bare.startsWith(".")
+                        || entry.getName().startsWith("__MACOSX/")) {
+                    continue;
+                }
+                byte[] bytes = in.readNBytes(LARGEST_ENTRY + 1);
+                if (bytes.length > LARGEST_ENTRY || texts.size() == MOST_ENTRIES) {
+                    throw new ProblemException(new Problem.OverBudget(
+                            name,
+                            "It unpacks to more than %d files, or one of more than 1 MB.".formatted(MOST_ENTRIES),
+                            "Bring in recipes only, in smaller archives."));
+                }
+                texts.put(bare, new String(bytes, StandardCharsets.UTF_8));
+            }
+        } catch (ZipException | EOFException | IllegalArgumentException e) {
+            throw new ProblemException(
+                    new Problem.Unreadable(name, "The archive is broken.", "Get it again from where it was made."), e);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return texts;
+    }
+
+    /** Files of these names and texts. */
+    public static byte[] write(Map<String, String> texts) {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (ZipOutputStream out = new ZipOutputStream(bytes, StandardCharsets.UTF_8)) {
+            for (Map.Entry<String, String> text : texts.entrySet()) {
+                ZipEntry entry = new ZipEntry(text.getKey());
+                entry.setTime(0); // equal recipes make equal archives
+                out.putNextEntry(entry);
+                out.write(text.getValue().getBytes(StandardCharsets.UTF_8));
+                out.closeEntry();
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return bytes.toByteArray();
+    }
+}

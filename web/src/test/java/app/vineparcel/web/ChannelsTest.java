@@ -1,0 +1,143 @@
+package app.vineparcel.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.storage.SmallArchive;
+import java.net.URLEncoder;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Channels are named, copied, taken away and brought back, and passed on with their recipes. */
+class ChannelsTest extends Workbench {
+
+    @Autowired
+    private ChannelService channels;
+
+    @Autowired
+    private JdbcTemplate sql;
+
+    /** Other tests count on the opening channels alone. */
+    @AfterEach
+    void takes_the_channels_away() {
+        sql.update("delete from channel_recipe where channel_id > 2");
+        sql.update("delete from channel where id > 2");
+    }
+
+    private static String form(String... fields) {
+        StringBuilder form = new StringBuilder();
+        for (int i = 0; i < fields.length; i += 2) {
+            form.append(URLEncoder.encode(fields[i], StandardCharsets.UTF_8))
+                    .append('=')
+                    .append(URLEncoder.encode(fields[i + 1], StandardCharsets.UTF_8))
+                    .append('&');
+        }
+        return form.toString();
+    }
+
+    @Test
+    void a_name_is_taken_once_and_free_again_when_its_channel_is_gone() throws Exception {
+        Visitor visitor = new Visitor();
+        String address = visitor.post("/channels", "").uri().getPath();
+        String taken = visitor.post(address, form("/name", "Press", "/colour", "teal", "/scheme", "flat"))
+                .body();
+        assertThat(taken).contains("A channel of this name exists. Choose another name.", "value=\"Press\"");
+        visitor.post(address, form("/name", "Gazette", "/colour", "teal", "/scheme", "flat", "recipe", "2"));
+        assertThat(visitor.post(address + "/remove", "").body()).contains("“Gazette” is gone.", "Bring it back");
+        String other = visitor.post("/channels", "").uri().getPath();
+        visitor.post(other, form("/name", "Gazette", "/colour", "rose", "/scheme", "flat"));
+        assertThat(visitor.post(address + "/back", "").body()).contains("“Gazette 2” is back.");
+        assertThat(channels.bands()).extracting(band -> band.channel().name()).contains("Gazette", "Gazette 2");
+    }
+
+    @Test
+    void every_wrong_field_is_explained_where_it_stands() throws Exception {
+        Visitor visitor = new Visitor();
+        String wrong = form(
+                "/name",
+                "",
+                "/colour",
+                "red",
+                "/folder",
+                "/abs",
+                "/scheme",
+                "template",
+                "/pattern",
+                "{mood}",
+                "/max-bytes",
+                "much",
+                "recipe",
+                "1",
+                "recipe",
+                "2",
+                "folder-2",
+                "../x",
+                "suffix-1",
+                "/y");
+        String answer = visitor.post("/channels/check", wrong).body();
+        assertThat(answer)
+                .contains(
+                        "\"/name\":", "\"/colour\":", "\"/folder\":", "\"/pattern\":", "\"folder-2\":", "\"suffix-1\":")
+                .contains("\"/max-bytes\":\"Found \\\"much\\\"; a weight in kB above 0 is wanted.\"");
+        String sound = form("/name", "N", "/colour", "sky", "/folder", "n", "/scheme", "format", "recipe", "1");
+        assertThat(visitor.post("/channels/check", sound).body())
+                .contains("\"path\":\"n/jpeg/", "-320.jpg\",\"blocker\":\"\"");
+    }
+
+    @Test
+    void a_channel_is_passed_on_with_its_recipes() throws Exception {
+        Visitor visitor = new Visitor();
+        int recipes = sql.queryForObject("select count(*) from recipe", Integer.class);
+        String copy = visitor.post("/channels/1/copy", "").uri().getPath();
+        assertThat(visitor.get(copy).body()).contains("value=\"Web shop 2\"");
+        Map<String, String> archive = new LinkedHashMap<>();
+        archive.put(
+                "partners.channel.json",
+                """
+                {"channel": 1, "name": "Web shop", "scheme": "format", "max-bytes": 90000, "without-location": true,
+                 "recipes": [{"file": "new.recipe.json", "suffix": "-p"}]}""");
+        archive.put("new.recipe.json", "{\"recipe\": 1, \"title\": \"Brought in\", \"name\": \"{stem}-new\"}");
+        HttpResponse<String> in =
+                visitor.send("/channels/files?name=partners.channel.zip", SmallArchive.write(archive));
+        assertThat(in.statusCode()).as(in.body()).isEqualTo(200);
+        assertThat(channels.bands())
+                .filteredOn(band -> band.channel().name().equals("Web shop 3"))
+                .singleElement()
+                .satisfies(band -> {
+                    assertThat(band.channel().rules().maxBytes()).hasValue(90_000);
+                    assertThat(band.channel().rules().withoutLocation()).isTrue();
+                    assertThat(band.uses().get(0).recipe().title()).startsWith("Brought in");
+                    assertThat(band.uses().get(0).placement().suffix()).isEqualTo("-p");
+                });
+        visitor.send("/channels/files?name=again.zip", SmallArchive.write(archive));
+        assertThat(sql.queryForObject("select count(*) from recipe", Integer.class))
+                .as("an equal recipe is not brought in twice")
+                .isEqualTo(recipes + 1);
+    }
+
+    @Test
+    void a_broken_archive_is_refused_with_its_places() throws Exception {
+        Visitor visitor = new Visitor();
+        Map<String, String> archive = new LinkedHashMap<>();
+        archive.put(
+                "p.channel.json", "{\"channel\": 1, \"name\": \"P\", \"recipes\": [{\"file\": \"gone.recipe.json\"}]}");
+        archive.put("other.recipe.json", "{\"recipe\": 1}");
+        assertThat(visitor.send("/channels/files?name=p.zip", SmallArchive.write(archive))
+                        .body())
+                .contains("names the recipe gone.recipe.json, which is not in the archive");
+        archive.put("p.channel.json", "{\"channel\": 1, \"name\": \"P\", \"colour\": \"mood\"}");
+        assertThat(visitor.send("/channels/files?name=p.zip", SmallArchive.write(archive))
+                        .body())
+                .contains("p.channel.json, ", "/colour");
+        assertThat(visitor.send("/channels/files?name=p.json", "{}".getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("It is no ZIP.");
+        assertThat(channels.bands()).hasSize(2);
+    }
+}

@@ -1,0 +1,108 @@
+package app.vineparcel.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Choosing many cells at once, treating one piece otherwise, and carrying that to others. */
+class ChoosingTest extends RealPages {
+
+    private static final LocatorAssertions.IsVisibleOptions SOON =
+            new LocatorAssertions.IsVisibleOptions().setTimeout(60_000);
+
+    private Locator cell(int row, int column) {
+        return page.locator("tbody tr").nth(row).locator(".cell").nth(column);
+    }
+
+    private void plan(String assignment) throws Exception {
+        makeAssignment(assignment);
+        Path[] pictures = new Path[3];
+        for (int i = 0; i < pictures.length; i++) {
+            pictures[i] = photo(FOLDER.resolve(assignment + "/bed " + (i + 1) + ".png"), 500, 400, 70 + i);
+        }
+        drop(pictures);
+        assertThat(page.getByText("3 sources read")).isVisible(SOON);
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Plan")))
+                .click();
+        assertThat(page.locator(".foot")).containsText("9 renditions of 3 pieces");
+    }
+
+    @Test
+    void a_piece_is_treated_otherwise_and_that_is_carried_and_taken_back() throws Exception {
+        plan("Otherwise");
+        cell(0, 0).focus();
+        page.keyboard().press("e");
+        assertThat(page.getByText("For “bed 1” in Web shop alone.")).isVisible();
+        page.locator("[data-clause=crop] summary").click();
+        page.locator("[data-aspect='1:1']").click();
+        assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop");
+        button("Keep for this piece").click();
+        assertThat(cell(0, 0)).containsText("320 × 320");
+        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop");
+        assertThat(cell(1, 0)).containsText("320 × 256");
+
+        cell(0, 1).click();
+        page.getByLabel("Pieces by number, range or name").fill("2-3");
+        button("to these").click();
+        assertThat(cell(2, 0)).containsText("320 × 320");
+        assertThat(cell(2, 1)).hasAttribute("aria-pressed", "false");
+        assertThat(page.locator(".foot")).containsText("6 renditions of 3 pieces");
+
+        page.locator("tbody tr").nth(2).locator(".cell-more").first().click();
+        button("As the recipe says").click();
+        assertThat(cell(2, 0)).containsText("320 × 256");
+        assertThat(cell(1, 0)).containsText("320 × 320");
+
+        button("Render 6").click();
+        assertThat(page.getByText(Pattern.compile("^done in"))).isVisible(SOON);
+        assertThat(page.locator("tr.is-done")).hasText(new Pattern[] {
+            Pattern.compile("bed 1-320.*320 × 320", Pattern.DOTALL),
+            Pattern.compile("press.*320 × 256", Pattern.DOTALL),
+            Pattern.compile("bed 2-320.*320 × 320", Pattern.DOTALL),
+            Pattern.compile("press.*320 × 256", Pattern.DOTALL),
+            Pattern.compile("bed 3-320.*320 × 256", Pattern.DOTALL),
+            Pattern.compile("press.*320 × 256", Pattern.DOTALL),
+        });
+
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("See the delivery"))
+                .click();
+        page.locator(".file:has-text('bed 1-320.jpg')").nth(1).click();
+        assertThat(page.locator("#details .path")).hasText("web/page/bed 1-320.jpg");
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Page, version"))
+                .click();
+        assertThat(page.getByText("Crop to 1:1 about the focal point")).isVisible();
+    }
+
+    @Test
+    void choices_are_kept_and_files_in_each_others_way_are_marked_as_one_chooses() throws Exception {
+        plan("Kept choices");
+        cell(0, 1).focus();
+        page.keyboard().press("e");
+        page.locator("[data-clause=name] summary").click();
+        page.locator("[name='/name']").fill("one name");
+        button("Keep for this piece").click();
+        page.getByLabel("Pieces by number, range or name").fill("bed*");
+        button("to these").click();
+        assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));
+        assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("is already to be written to web/tile/one name"));
+        assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
+        assertThat(page.locator(".foot")).containsText("2 blockers");
+        cell(0, 1).click();
+        assertThat(cell(1, 1)).not().hasClass(Pattern.compile("has-blocker"));
+        assertThat(cell(2, 1)).hasClass(Pattern.compile("has-blocker"));
+        cell(2, 1).click();
+        assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
+        assertThat(page.locator(".foot")).not().containsText("blocker");
+        page.waitForTimeout(400);
+        page.reload();
+        assertThat(cell(0, 1)).hasAttribute("aria-pressed", "false");
+        assertThat(cell(1, 1)).hasAttribute("aria-pressed", "true");
+        assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
+    }
+}
