@@ -7,12 +7,14 @@ import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.GpsDirectory;
 import com.drew.metadata.iptc.IptcDirectory;
 import com.drew.metadata.xmp.XmpDirectory;
+import com.drew.metadata.xmp.XmpReader;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
 
-/** Looks whether a finished file says where its picture was taken: in EXIF, IPTC-IIM or XMP. */
+/** Looks whether a picture says where it was taken: in EXIF, IPTC-IIM or XMP. */
 public final class LocationCheck {
 
     private static final List<Integer> IPTC_PLACES = List.of(
@@ -26,18 +28,37 @@ public final class LocationCheck {
 
     private LocationCheck() {}
 
-    /** Whether it does. A kind of file whose metadata cannot be read, such as SVG, is never given any. */
+    /** Whether a picture file does. A file that is no picture counts as saying nothing. */
     public static boolean finds(Path file) {
         try {
-            Metadata metadata = ImageMetadataReader.readMetadata(file.toFile());
-            return holds(metadata, GpsDirectory.class, List.of(GpsDirectory.TAG_LATITUDE, GpsDirectory.TAG_LONGITUDE))
-                    || holds(metadata, IptcDirectory.class, IPTC_PLACES)
-                    || metadata.getDirectoriesOfType(XmpDirectory.class).stream()
-                            .flatMap(xmp -> xmp.getXmpProperties().keySet().stream())
-                            .anyMatch(name -> XMP_PLACES.matcher(name).matches());
+            return finds(ImageMetadataReader.readMetadata(file.toFile()));
         } catch (ImageProcessingException | IOException noPicture) {
             return false;
         }
+    }
+
+    /** Whether a picture in memory does. */
+    public static boolean finds(byte[] picture) {
+        try {
+            return finds(ImageMetadataReader.readMetadata(new ByteArrayInputStream(picture)));
+        } catch (ImageProcessingException | IOException noPicture) {
+            return false;
+        }
+    }
+
+    /** Whether an XMP packet, as UTF-8, does. */
+    public static boolean findsInXmp(byte[] packet) {
+        Metadata metadata = new Metadata();
+        new XmpReader().extract(packet, metadata);
+        return finds(metadata);
+    }
+
+    static boolean finds(Metadata metadata) {
+        return holds(metadata, GpsDirectory.class, List.of(GpsDirectory.TAG_LATITUDE, GpsDirectory.TAG_LONGITUDE))
+                || holds(metadata, IptcDirectory.class, IPTC_PLACES)
+                || metadata.getDirectoriesOfType(XmpDirectory.class).stream()
+                        .flatMap(xmp -> xmp.getXmpProperties().keySet().stream())
+                        .anyMatch(name -> XMP_PLACES.matcher(name).matches());
     }
 
     private static boolean holds(Metadata metadata, Class<? extends Directory> kind, List<Integer> tags) {

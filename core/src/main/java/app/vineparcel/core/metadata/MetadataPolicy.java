@@ -78,6 +78,11 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
      */
     public record Facts(PixelSize size, int ppi, boolean srgb) {}
 
+    /** Whether pictures inside a document that is carried over may go on saying all they say of themselves. */
+    public boolean leavesCarried() {
+        return keep == Keep.ALL && !dropLocation;
+    }
+
     /** The blocks of a rendition. */
     public WrittenMetadata write(CarriedMetadata source, Facts rendition) {
         Rights rights = (keep == Keep.NONE ? Rights.NONE : Rights.of(source)).with(set);

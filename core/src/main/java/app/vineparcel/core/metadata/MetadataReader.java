@@ -7,7 +7,6 @@ import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
 import com.drew.metadata.exif.ExifSubIFDDirectory;
-import com.drew.metadata.exif.GpsDirectory;
 import com.drew.metadata.iptc.IptcDirectory;
 import com.drew.metadata.xmp.XmpDirectory;
 import java.io.IOException;
@@ -45,9 +44,7 @@ public final class MetadataReader {
                 camera(text(main, ExifIFD0Directory.TAG_MAKE), text(main, ExifIFD0Directory.TAG_MODEL)),
                 text(details, ExifSubIFDDirectory.TAG_LENS_MODEL),
                 rights(metadata, main),
-                first(metadata, GpsDirectory.class)
-                        .map(d -> d.containsTag(GpsDirectory.TAG_LATITUDE))
-                        .orElse(false));
+                LocationCheck.finds(metadata));
     }
 
     private static Rights rights(Metadata metadata, Optional<ExifIFD0Directory> main) {

@@ -3,7 +3,6 @@ package app.vineparcel.core.plan;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
@@ -47,8 +46,7 @@ final class Preflight {
     }
 
     private static Optional<Finding> location(PlanPiece piece, PlanColumn column) {
-        MetadataPolicy metadata = column.recipe().metadata();
-        boolean kept = metadata.keep() == MetadataPolicy.Keep.ALL && !metadata.dropLocation();
+        boolean kept = column.recipe().metadata().leavesCarried();
         return column.rules().withoutLocation() && kept && piece.info().facts().hasLocation()
                 ? Optional.of(
                         new Finding(

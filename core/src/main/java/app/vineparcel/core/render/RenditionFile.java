@@ -1,12 +1,14 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.WeightLimit;
+import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.metadata.LocationCheck;
 import app.vineparcel.core.metadata.MetadataPolicy;
@@ -95,9 +97,22 @@ final class RenditionFile {
 
     /** What the plan found by the recipe is looked at again in the file itself. */
     private static void requireNoLocation(PlannedRendition planned, Path file) throws IOException {
-        if (planned.column().rules().withoutLocation() && LocationCheck.finds(file)) {
+        if (planned.column().rules().withoutLocation()
+                && saysPlace(planned.column().recipe().format(), file)) {
             throw new IOException("it would say where the picture was taken, which this channel may not contain.");
         }
+    }
+
+    private static boolean saysPlace(OutputFormat format, Path file) throws IOException {
+        if (format instanceof VectorFormat.Pdf) {
+            CarriedData.Found carried = CarriedData.in(file);
+            return carried.jpegs().stream().anyMatch(LocationCheck::finds)
+                    || carried.packets().stream().anyMatch(LocationCheck::findsInXmp);
+        }
+        return format instanceof VectorFormat.Svg
+                ? DataUri.allIn(Files.readString(file)).stream()
+                        .anyMatch(picture -> LocationCheck.finds(picture.content()))
+                : LocationCheck.finds(file);
     }
 
     /** Writes a picture as a recipe wants it, within its weight limit; says the format with the quality that was found. */

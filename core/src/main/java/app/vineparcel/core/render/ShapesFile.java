@@ -93,17 +93,18 @@ final class ShapesFile {
                 .write(CarriedMetadata.NONE, new MetadataPolicy.Facts(planned.size(), recipe.ppi(), true))
                 .xmp()
                 .orElse(null);
-        new PdfFile(
-                        format.version(),
-                        planned.pages().isEmpty()
-                                ? planned.piece().name()
-                                : planned.piece().info().stem(),
-                        intent(),
-                        Optional.ofNullable(xmp),
-                        format.text() == VectorFormat.Text.OUTLINE
-                                ? PdfTarget.FontUse.OUTLINE
-                                : PdfTarget.FontUse.EMBED)
-                .write(pages, file);
+        PdfFile pdf = new PdfFile(
+                format.version(),
+                planned.pages().isEmpty()
+                        ? planned.piece().name()
+                        : planned.piece().info().stem(),
+                intent(),
+                Optional.ofNullable(xmp),
+                format.text() == VectorFormat.Text.OUTLINE ? PdfTarget.FontUse.OUTLINE : PdfTarget.FontUse.EMBED);
+        pdf.write(pages, file);
+        if (!recipe.metadata().leavesCarried()) {
+            pdf.strip(file);
+        }
     }
 
     private void eps(Path file) throws IOException, ProblemException {
@@ -138,6 +139,9 @@ final class ShapesFile {
                         .movedBy(place.x(), place.y());
                 cut(laid.piece(), laid.piece().piece().size().box(), on, svg, format);
             }
+        }
+        if (!recipe.metadata().leavesCarried()) {
+            svg.stripPictures();
         }
         Files.write(file, svg.written());
     }

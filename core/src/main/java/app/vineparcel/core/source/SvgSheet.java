@@ -1,5 +1,7 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.codec.DataUri;
+import app.vineparcel.core.codec.StrippedPicture;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import java.io.ByteArrayOutputStream;
@@ -20,6 +22,9 @@ import javax.xml.transform.dom.DOMSource;
 import javax.xml.transform.stream.StreamResult;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
+import org.w3c.dom.NamedNodeMap;
+import org.w3c.dom.Node;
+import org.w3c.dom.NodeList;
 
 /** An SVG in the making (SVG 1.1, second edition): pieces are put on it, each within its own place. */
 public final class SvgSheet {
@@ -83,6 +88,23 @@ public final class SvgSheet {
         svg.setAttribute("height", number(place.height()));
         svg.setAttribute("preserveAspectRatio", "none");
         root.appendChild(svg);
+    }
+
+    /** Takes out what pictures that are written out in it say of themselves. */
+    public void stripPictures() {
+        NodeList all = root.getElementsByTagName("*");
+        for (int i = 0; i < all.getLength(); i++) {
+            NamedNodeMap attributes = all.item(i).getAttributes();
+            for (int j = 0; j < attributes.getLength(); j++) {
+                Node address = attributes.item(j);
+                DataUri.parse(address.getNodeValue()).ifPresent(picture -> {
+                    byte[] bare = StrippedPicture.of(picture.content());
+                    if (bare != picture.content()) {
+                        address.setNodeValue(new DataUri(picture.type(), bare).written());
+                    }
+                });
+            }
+        }
     }
 
     /** The file's bytes. */

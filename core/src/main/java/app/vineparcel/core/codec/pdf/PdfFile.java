@@ -6,12 +6,14 @@ import java.awt.Color;
 import java.awt.geom.AffineTransform;
 import java.io.BufferedOutputStream;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdfwriter.compress.CompressParameters;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -74,11 +76,31 @@ public record PdfFile(
             }
             describe(document);
             target.finishFonts();
-            document.setDocumentId(IDENTITY);
-            document.save(
-                    out,
-                    version.equals("1.4") ? CompressParameters.NO_COMPRESSION : CompressParameters.DEFAULT_COMPRESSION);
+            save(document, out);
         }
+    }
+
+    private void save(PDDocument document, OutputStream out) throws IOException {
+        document.setDocumentId(IDENTITY);
+        document.save(
+                out,
+                version.equals("1.4") ? CompressParameters.NO_COMPRESSION : CompressParameters.DEFAULT_COMPRESSION);
+    }
+
+    /**
+     * Writes a file that it has written anew without what pages and pictures that were carried over say of themselves, if they do.
+     *
+     * @throws IOException with a reason in words
+     */
+    public void strip(Path file) throws IOException {
+        ByteArrayOutputStream anew = new ByteArrayOutputStream();
+        try (PDDocument document = Loader.loadPDF(file.toFile())) {
+            if (!CarriedData.strip(document)) {
+                return;
+            }
+            save(document, anew);
+        }
+        Files.write(file, anew.toByteArray());
     }
 
     private void describe(PDDocument document) throws IOException {
