@@ -54,17 +54,35 @@ class RunEndsTest extends Workbench {
     private PieceService pieces;
 
     private long started(String name, int pictures) throws Exception {
+        HttpResponse<String> page = send(new Visitor(), assignment(name, pictures));
+        return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+    }
+
+    /** Without the page that follows, which takes longer than a short run. */
+    private long startedWithoutLooking(String name, int pictures) throws Exception {
+        HttpResponse<String> answer = send(new Visitor(HttpClient.Redirect.NEVER), assignment(name, pictures));
+        String page = answer.headers().firstValue("Location").orElseThrow();
+        return Long.parseLong(page.substring(page.lastIndexOf('/') + 1));
+    }
+
+    private HttpResponse<String> send(Visitor visitor, long assignment) throws Exception {
+        return visitor.post("/assignments/" + assignment + "/plan", "cells=" + cells(assignment));
+    }
+
+    private long assignment(String name, int pictures) throws Exception {
         for (int i = 0; i < pictures; i++) {
             photo(ROOT.resolve(name + "/picture-" + i + ".jpg"), 1500, 1000, i);
         }
         long id = assignments.make(name).id();
         sources.addFolder(id, name);
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
-        String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
+        await().atMost(Duration.ofSeconds(120)).until(() -> sources.waiting(id) == 0);
+        return id;
+    }
+
+    private String cells(long assignment) {
+        String keys = pieces.all(assignment).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         ChannelService.Band band = channels.bands().get(0);
-        String cells = band.channel().id() + "." + band.uses().get(0).recipe().id() + "=" + keys;
-        HttpResponse<String> page = new Visitor().post("/assignments/" + id + "/plan", "cells=" + cells);
-        return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+        return band.channel().id() + "." + band.uses().get(0).recipe().id() + "=" + keys;
     }
 
     private RunSummary over(long runId) throws Exception {
@@ -73,15 +91,27 @@ class RunEndsTest extends Workbench {
         return runs.summary(runId);
     }
 
+    /** Stopped when its first file is there, long before the last could be. */
     @Test
     void a_stopped_run_keeps_what_was_done_and_leaves_the_rest_out() throws Exception {
-        long runId = started("stopped", 16);
-        new Visitor().post("/runs/" + runId + "/stop", "");
+        long runId = startedWithoutLooking("stopped", 60);
+        await().atMost(Duration.ofSeconds(60)).pollInterval(Duration.ofMillis(10)).until(() -> runs.summary(runId).done() > 0);
+        runs.stop(runId);
         RunSummary summary = over(runId);
         assertThat(summary.run().state()).isEqualTo(Run.State.STOPPED);
         assertThat(summary.leftOut()).isPositive();
-        assertThat(summary.over()).isEqualTo(16);
+        assertThat(summary.over()).isEqualTo(60);
         assertThat(new Visitor().get("/runs/" + runId).body()).contains("stopped; what was done stays");
+    }
+
+    /** Nobody is told that a run was stopped of which nothing is missing. */
+    @Test
+    void a_run_that_is_over_can_no_longer_be_stopped() throws Exception {
+        long runId = started("too-late", 1);
+        over(runId);
+        HttpResponse<String> page = new Visitor().post("/runs/" + runId + "/stop", "");
+        assertThat(page.uri().getPath()).isEqualTo("/runs/" + runId);
+        assertThat(over(runId).run().state()).isEqualTo(Run.State.DONE);
     }
 
     @Test

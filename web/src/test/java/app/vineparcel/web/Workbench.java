@@ -95,10 +95,18 @@ abstract class Workbench {
     final class Visitor {
 
         private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
-        private final HttpClient client = HttpClient.newBuilder()
-                .cookieHandler(new java.net.CookieManager())
-                .followRedirects(HttpClient.Redirect.NORMAL)
-                .build();
+        private final HttpClient client;
+
+        Visitor() {
+            this(HttpClient.Redirect.NORMAL);
+        }
+
+        Visitor(HttpClient.Redirect redirects) {
+            client = HttpClient.newBuilder()
+                    .cookieHandler(new java.net.CookieManager())
+                    .followRedirects(redirects)
+                    .build();
+        }
 
         HttpResponse<String> get(String path) throws IOException, InterruptedException {
             return send(HttpRequest.newBuilder(uri(path)));

@@ -22,6 +22,8 @@ interface RenditionRepository extends JpaRepository<Rendition, Long> {
 
     List<Rendition> findByRunIdAndState(long runId, Rendition.State state);
 
+    boolean existsByRunIdAndState(long runId, Rendition.State state);
+
     @Query(
             """
             select new app.vineparcel.web.runs.RenditionRepository$Sum(

@@ -48,7 +48,6 @@ class RunController {
 
     @PostMapping("/runs/{id}/stop")
     String stop(@PathVariable long id) throws ProblemException {
-        runs.get(id);
         runs.stop(id);
         return "redirect:/runs/" + id;
     }

@@ -66,9 +66,15 @@ public class RunService {
         return keys.length == 2 ? Optional.of(Long.valueOf(keys[1])) : Optional.empty();
     }
 
-    /** Lets what is being rendered end and leaves the rest out. */
-    public void stop(long runId) {
-        worker.stop(runId);
+    /**
+     * Lets what is being rendered end and leaves the rest out; a run that is over stays as it is.
+     *
+     * @throws ProblemException if there is none of that number
+     */
+    public void stop(long runId) throws ProblemException {
+        if (!get(runId).state().isOver()) {
+            worker.stop(runId);
+        }
     }
 
     /**

@@ -99,9 +99,7 @@ class RunWorker {
             transaction.executeWithoutResult(
                     status -> runs.findById(runId).orElseThrow().begin(clock.instant()));
             render(runs.findById(runId).orElseThrow());
-            close(
-                    runId,
-                    stopping.contains(runId) ? Run.State.STOPPED : ending ? Run.State.INTERRUPTED : Run.State.DONE);
+            close(runId, stopping.contains(runId) ? Run.State.STOPPED : Run.State.INTERRUPTED);
         } catch (RuntimeException e) {
             LOG.error("run {} broke off", runId, e);
             close(runId, Run.State.INTERRUPTED);
@@ -145,12 +143,18 @@ class RunWorker {
                 status -> change.accept(renditions.findById(renditionId).orElseThrow()));
     }
 
-    private void close(long runId, Run.State how) {
+    /**
+     * Leaves out what is still open.
+     *
+     * @param cut how the run ended if anything was left out; one that was stopped after its last rendition is done
+     */
+    private void close(long runId, Run.State cut) {
         transaction.executeWithoutResult(status -> {
             for (Rendition.State open : List.of(Rendition.State.WAITING, Rendition.State.RENDERING)) {
                 renditions.findByRunIdAndState(runId, open).forEach(r -> r.end(new Outcome.LeftOut(0)));
             }
-            runs.findById(runId).orElseThrow().end(how, clock.instant());
+            boolean whole = !renditions.existsByRunIdAndState(runId, Rendition.State.LEFT_OUT);
+            runs.findById(runId).orElseThrow().end(whole ? Run.State.DONE : cut, clock.instant());
         });
     }
 
