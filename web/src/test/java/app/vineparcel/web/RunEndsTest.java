@@ -80,7 +80,8 @@ class RunEndsTest extends Workbench {
     }
 
     private String cells(long assignment) {
-        String keys = pieces.all(assignment).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
+        String keys =
+                pieces.all(assignment).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         ChannelService.Band band = channels.bands().get(0);
         return band.channel().id() + "." + band.uses().get(0).recipe().id() + "=" + keys;
     }
@@ -95,7 +96,9 @@ class RunEndsTest extends Workbench {
     @Test
     void a_stopped_run_keeps_what_was_done_and_leaves_the_rest_out() throws Exception {
         long runId = startedWithoutLooking("stopped", 60);
-        await().atMost(Duration.ofSeconds(60)).pollInterval(Duration.ofMillis(10)).until(() -> runs.summary(runId).done() > 0);
+        await().atMost(Duration.ofSeconds(60))
+                .pollInterval(Duration.ofMillis(10))
+                .until(() -> runs.summary(runId).done() > 0);
         runs.stop(runId);
         RunSummary summary = over(runId);
         assertThat(summary.run().state()).isEqualTo(Run.State.STOPPED);

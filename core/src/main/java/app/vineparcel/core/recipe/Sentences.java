@@ -109,7 +109,7 @@ public final class Sentences {
                 : "For %s%s, strength %d".formatted(clause.medium().word(), paper, clause.strength());
     }
 
-    /** What is set over it: {@code harrow-lane.svg, bottom right, 18 % wide, 60 %}. */
+    /** What is set over it: {@code harrow-lane.svg, bottom right, 18 % wide, 60 % opaque}. */
     public static String watermark(Optional<WatermarkClause> watermark) {
         if (watermark.isEmpty()) {
             return "No watermark";
@@ -121,9 +121,9 @@ public final class Sentences {
         return mark
                 + (clause.adapts() ? ", light or dark as needed" : "")
                 + (clause.tile() ? ", all over" : ", " + clause.anchor().word().replace('-', ' '))
-                + ", %s %% wide".formatted(percent(clause.scale()))
+                + ", %s\u00a0%% wide".formatted(percent(clause.scale()))
                 + (clause.rotation() == 0 ? "" : ", turned " + JsonNumbers.plain(clause.rotation()) + "°")
-                + (clause.opacity() == 1 ? "" : ", %s %%".formatted(percent(clause.opacity())));
+                + (clause.opacity() == 1 ? "" : ", %s\u00a0%% opaque".formatted(percent(clause.opacity())));
     }
 
     private static String percent(double share) {

@@ -151,7 +151,7 @@ class RecipeFileTest {
                 "'sharpen': {'for': 'screen', 'strength': 35}; For screen, strength 35",
                 "'sharpen': {'for': 'coated'}; For coated paper, strength 50",
                 "'sharpen': {'for': 'coated', 'strength': 0}; Leave sharpness as it is",
-                "'watermark': {'mark': 'leaf.svg', 'opacity': 0.6, 'anchor': 'top-left'}; leaf.svg, top left, 18 % wide, 60 %",
+                "'watermark': {'mark': 'leaf.svg', 'opacity': 0.6, 'anchor': 'top-left'}; leaf.svg, top left, 18\u00a0% wide, 60\u00a0% opaque",
                 "'watermark': {'text': '© Harrow Lane', 'tile': true, 'rotation': -30, 'scale': 0.405}; “© Harrow Lane”, all over, 40.5 % wide, turned -30°",
                 "'colour': {'profile': 'fogra39-coated', 'intent': 'perceptual'}; Convert to FOGRA39L Coated, perceptual, and embed it",
                 "'colour': {'profile': 'House.icc', 'embed': false}; Convert to House.icc, not embedded",
