@@ -20,7 +20,8 @@ alter table channel
     add column pattern          varchar(500) not null default '',
     add column max_bytes        bigint,
     add column without_location boolean      not null default false,
-    add column removed_at       timestamptz;
+    add column removed_at       timestamptz,
+    alter column kept_out type text;
 create unique index channel_by_name on channel (name) where removed_at is null;
 alter table channel_recipe
     add column folder varchar(500),
@@ -33,7 +34,8 @@ alter table rendition
     add column own_folder       varchar(500),
     add column suffix           varchar(200) not null default '',
     add column recipe_id        bigint references recipe,
-    add column recipe_version   integer;
+    add column recipe_version   integer,
+    alter column kept_out type text;
 
 -- densities told apart by folders were a folder below the recipe's own, for recipes of several densities
 create function pg_temp.by_scale(body text) returns varchar language sql as $$

@@ -17,6 +17,10 @@ public final class ChannelReader {
 
     private static final int MOST_RECIPES = 100;
     private static final int MOST_LAYERS = 200;
+    private static final int LONGEST_NAME = 120;
+    private static final int LONGEST_FOLDER = 500;
+    private static final int LONGEST_SUFFIX = 200;
+    private static final int LONGEST_LAYER = 300;
 
     private final List<RecipeFault> faults = new ArrayList<>();
 
@@ -40,11 +44,11 @@ public final class ChannelReader {
         root.missing("channel", "the version of the channel format, 1, is wanted");
         root.whole("channel", 1, 1);
         root.missing("name", "a name of 1 to 120 characters is wanted");
-        String name = root.text("name").orElse("-");
-        if (name.isBlank() || name.length() > 120) {
-            root.fault("name", name.isBlank() ? "a blank" : name.length() + " characters", "1 to 120 are wanted");
+        String name = root.line("name", LONGEST_NAME).orElse("-");
+        if (name.isBlank()) {
+            root.fault("name", "a blank", "1 to %d characters are wanted".formatted(LONGEST_NAME));
         }
-        String folder = root.text("folder").orElse("");
+        String folder = root.line("folder", LONGEST_FOLDER).orElse("");
         template(root, "folder", folder);
         OptionalInt limit = root.whole("max-bytes", 1, Integer.MAX_VALUE);
         ChannelFile channel = new ChannelFile(
@@ -54,7 +58,7 @@ public final class ChannelReader {
                 scheme(root),
                 limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty(),
                 root.flag("without-location", false),
-                root.texts("keep-out", MOST_LAYERS),
+                root.lines("keep-out", MOST_LAYERS, LONGEST_LAYER),
                 entries(root));
         root.refuseOthers();
         return channel;
@@ -67,7 +71,7 @@ public final class ChannelReader {
         FolderScheme.Kind kind = FolderScheme.Kind.byWord(
                         root.choice("scheme", words).orElse("recipes"))
                 .orElseThrow();
-        Optional<String> pattern = root.text("pattern");
+        Optional<String> pattern = root.line("pattern", LONGEST_FOLDER);
         if (kind == FolderScheme.Kind.TEMPLATE) {
             root.missing("pattern", "the template of the folders is wanted");
             template(root, "pattern", pattern.orElse(""));
@@ -86,9 +90,9 @@ public final class ChannelReader {
             if (!file.isEmpty() && (!WatermarkClauseReader.FILE.matcher(file).matches() || !seen.add(file))) {
                 entry.fault("file", JsonPlace.quoted(file), "the bare name of a recipe file, each once, is wanted");
             }
-            Optional<String> folder = entry.text("folder");
+            Optional<String> folder = entry.line("folder", LONGEST_FOLDER);
             folder.ifPresent(text -> template(entry, "folder", text));
-            String suffix = entry.text("suffix").orElse("");
+            String suffix = entry.line("suffix", LONGEST_SUFFIX).orElse("");
             suffix(entry, suffix);
             entry.refuseOthers();
             entries.add(new ChannelFile.Entry(file, folder, suffix));

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.Pattern;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.JsonNode;
@@ -18,6 +19,11 @@ final class JsonPlace {
     private static final JsonMapper JSON = JsonMapper.builder()
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
             .build();
+
+    /** Some editors begin a file with it. */
+    private static final String BYTE_ORDER_MARK = "\ufeff";
+
+    private static final Pattern CONTROL = Pattern.compile("[\\x00-\\x1f\\x7f]");
 
     private final JsonNode node;
     private final String pointer;
@@ -38,7 +44,7 @@ final class JsonPlace {
     static JsonPlace read(String json, List<RecipeFault> faults) throws RecipeException {
         JsonNode node;
         try {
-            node = JSON.readTree(json);
+            node = JSON.readTree(json.startsWith(BYTE_ORDER_MARK) ? json.substring(1) : json);
         } catch (JacksonException e) {
             String place =
                     e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
@@ -83,6 +89,21 @@ final class JsonPlace {
             return Optional.empty();
         }
         return Optional.of(value.stringValue());
+    }
+
+    /** A text without line breaks and the like, of so many characters at most. */
+    Optional<String> line(String key, int longest) {
+        Optional<String> text = text(key);
+        text.ifPresent(line -> check(line, place(key), longest));
+        return text;
+    }
+
+    private void check(String line, String place, int longest) {
+        if (CONTROL.matcher(line).find()) {
+            faults.add(new RecipeFault(place, "a control character", "one line of plain text is wanted"));
+        } else if (line.length() > longest) {
+            faults.add(new RecipeFault(place, line.length() + " characters", "up to " + longest + " are wanted"));
+        }
     }
 
     Optional<String> choice(String key, List<String> allowed) {
@@ -171,19 +192,19 @@ final class JsonPlace {
         return numbers;
     }
 
-    /** A list of texts; empty where it is not there. */
-    List<String> texts(String key, int longest) {
-        List<String> texts = new ArrayList<>();
-        for (JsonNode text : list(key, "a list of texts in quotes is wanted", longest)) {
-            if (text.isString()) {
-                texts.add(text.stringValue());
-            } else {
-                faults.add(new RecipeFault(
-                        pointer + "/" + key + "/" + texts.size(), text.toString(), "a text in quotes is wanted"));
-                return texts;
+    /** A list of lines of text, each of so many characters at most; empty where it is not there. */
+    List<String> lines(String key, int most, int longest) {
+        List<String> lines = new ArrayList<>();
+        for (JsonNode text : list(key, "a list of texts in quotes is wanted", most)) {
+            String at = key + "/" + lines.size();
+            if (!text.isString()) {
+                faults.add(new RecipeFault(pointer + "/" + at, text.toString(), "a text in quotes is wanted"));
+                return lines;
             }
+            lines.add(text.stringValue());
+            check(text.stringValue(), pointer + "/" + at, longest);
         }
-        return texts;
+        return lines;
     }
 
     /** A list of objects; empty where it is not there. */
@@ -249,7 +270,11 @@ final class JsonPlace {
     }
 
     void fault(String key, String found, String allowed) {
-        faults.add(new RecipeFault(key.isEmpty() ? pointer : pointer + "/" + escaped(key), found, allowed));
+        faults.add(new RecipeFault(place(key), found, allowed));
+    }
+
+    private String place(String key) {
+        return key.isEmpty() ? pointer : pointer + "/" + escaped(key);
     }
 
     static String quoted(String text) {

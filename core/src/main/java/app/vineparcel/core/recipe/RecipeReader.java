@@ -57,6 +57,8 @@ public final class RecipeReader {
         if (ownTitle.isBlank() || ownTitle.length() > 120) {
             root.fault(
                     "title", ownTitle.isBlank() ? "a blank" : ownTitle.length() + " characters", "1 to 120 are wanted");
+        } else if (ownTitle.indexOf('\0') >= 0) {
+            root.fault("title", "the character U+0000", "a text without it is wanted");
         }
         FormatClauseReader format = new FormatClauseReader(root.object("format"));
         Recipe recipe = new Recipe(

@@ -1,6 +1,7 @@
 package app.vineparcel.core.recipe;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import app.vineparcel.core.naming.FolderScheme;
@@ -79,6 +80,10 @@ class ChannelFileTest {
                 "'name': 'A', 'recipes': ['a']; /recipes/0; an object in braces",
                 "'name': 'A', 'recipes': [{'file': 'a', 'title': 'b'}]; /recipes/0/title; unknown key",
                 "'name': 'A', 'mood': 1; /mood; unknown key",
+                "'name': 'A\\nB'; /name; a control character",
+                "'name': 'A', 'folder': 'a\\u0000'; /folder; one line of plain text",
+                "'name': 'A', 'keep-out': ['die-line', 'a\\tb']; /keep-out/1; a control character",
+                "'name': 'A', 'recipes': [{'file': 'a', 'suffix': '\\u007f'}]; /recipes/0/suffix; a control character",
             })
     void a_fault_has_its_place_and_says_what_is_allowed(String clause, String pointer, String words) {
         String json = "{\"channel\": 1, " + clause.replace('\'', '"') + "}";
@@ -87,6 +92,21 @@ class ChannelFileTest {
         assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
         assertThat(refused.faults().get(0).sentence()).contains(words);
         assertThat(schemaAccepts(json)).isFalse();
+    }
+
+    @Test
+    void texts_have_a_longest() throws RecipeException {
+        for (String key : List.of("name;120", "folder;500", "pattern;500")) {
+            String[] rule = key.split(";");
+            String start = "{\"channel\": 1, " + (rule[0].equals("name") ? "" : "\"name\": \"A\", ")
+                    + (rule[0].equals("pattern") ? "\"scheme\": \"template\", " : "") + "\"" + rule[0] + "\": \"";
+            String fits = start + "x".repeat(Integer.parseInt(rule[1])) + "\"}";
+            String beyond = fits.replace("\"}", "x\"}");
+            ChannelReader.read(fits);
+            assertThat(schemaAccepts(fits)).isTrue();
+            assertThatThrownBy(() -> ChannelReader.read(beyond)).hasMessageContaining("up to " + rule[1]);
+            assertThat(schemaAccepts(beyond)).isFalse();
+        }
     }
 
     /** What no schema can say: templates are understood, and a recipe is there once. */

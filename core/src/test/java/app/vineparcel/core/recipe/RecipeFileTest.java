@@ -110,6 +110,7 @@ class RecipeFileTest {
                 "'size': {'mode': 'width', 'px': '10'}; /size/px; whole number",
                 "'size': 5; /size; object in braces",
                 "'title': 5; /title; text in quotes",
+                "'title': 'a\\u0000'; /title; the character U+0000",
                 "'colour': {'profile': 'rgb'}; /colour/profile; srgb",
                 "'colour': {'embed': 1}; /colour/embed; true or false",
                 "'background': 'white'; /background; #ffffff",
@@ -124,6 +125,13 @@ class RecipeFileTest {
         assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
         assertThat(refused.faults().get(0).sentence()).contains(words);
         assertThat(schemaAccepts(json)).isFalse();
+    }
+
+    /** Some editors put it there; it is no part of the text. */
+    @Test
+    void a_byte_order_mark_is_passed_over() throws RecipeException {
+        assertThat(RecipeReader.read("\ufeff{\"recipe\": 1}", "T"))
+                .isEqualTo(RecipeReader.read("{\"recipe\": 1}", "T"));
     }
 
     @Test
@@ -152,7 +160,7 @@ class RecipeFileTest {
                 "'sharpen': {'for': 'coated'}; For coated paper, strength 50",
                 "'sharpen': {'for': 'coated', 'strength': 0}; Leave sharpness as it is",
                 "'watermark': {'mark': 'leaf.svg', 'opacity': 0.6, 'anchor': 'top-left'}; leaf.svg, top left, 18\u00a0% wide, 60\u00a0% opaque",
-                "'watermark': {'text': '© Harrow Lane', 'tile': true, 'rotation': -30, 'scale': 0.405}; “© Harrow Lane”, all over, 40.5 % wide, turned -30°",
+                "'watermark': {'text': '© Harrow Lane', 'tile': true, 'rotation': -30, 'scale': 0.405}; “© Harrow Lane”, all over, 40.5\u00a0% wide, turned -30°",
                 "'colour': {'profile': 'fogra39-coated', 'intent': 'perceptual'}; Convert to FOGRA39L Coated, perceptual, and embed it",
                 "'colour': {'profile': 'House.icc', 'embed': false}; Convert to House.icc, not embedded",
                 "'colour': {'profile': 'as-source'}; Leave colours as the source has them",

@@ -38,7 +38,10 @@ public class MarkService {
         this.clock = clock;
     }
 
-    /** All that are in sight. Files that were put on the shelf otherwise become marks here, with {@code leaf-light.svg} for the dark side of {@code leaf.svg}. */
+    /**
+     * All that are in sight. Files that were put on the shelf otherwise become marks here; where {@code leaf.svg} and {@code leaf-light.svg}
+     * come together, they are one mark.
+     */
     @Transactional
     public List<Mark> all() {
         List<String> files = shelf.marks();
@@ -49,8 +52,11 @@ public class MarkService {
         }
         for (String file : files) {
             Optional<String> light = Optional.of(lightOf(file)).filter(files::contains);
-            if (!known.contains(file) && !isLightOfAnother(file, files)) {
-                marks.addNew(titleOf(file), file, light.orElse(null));
+            if (!known.contains(file) && !isLightOfNew(file, files, known)) {
+                marks.addNew(
+                        titleOf(file),
+                        file,
+                        light.filter(other -> !known.contains(other)).orElse(null));
             }
         }
         return marks.findAllByOrderByTitle().stream()
@@ -72,8 +78,9 @@ public class MarkService {
         return dot < 0 ? file + LIGHT_ENDING : file.substring(0, dot) + LIGHT_ENDING + file.substring(dot);
     }
 
-    private static boolean isLightOfAnother(String file, List<String> files) {
-        return files.stream().anyMatch(other -> lightOf(other).equals(file));
+    private static boolean isLightOfNew(String file, List<String> files, Set<String> known) {
+        return files.stream()
+                .anyMatch(other -> !known.contains(other) && lightOf(other).equals(file));
     }
 
     private static String titleOf(String file) {
@@ -93,7 +100,7 @@ public class MarkService {
     }
 
     /**
-     * Takes a picture in.
+     * Takes a picture in. One named as the light variant of a mark that has none becomes it.
      *
      * @param name as the browser gave it
      * @throws ProblemException if it is no PNG or SVG that can be drawn
@@ -101,7 +108,14 @@ public class MarkService {
     @Transactional(rollbackFor = ProblemException.class)
     void bringIn(String name, InputStream content) throws ProblemException {
         String file = shelf.store(name, content);
-        marks.findByFile(file).ifPresent(Mark::bringBack);
+        Optional<Mark> own = marks.findByFile(file);
+        own.ifPresent(Mark::bringBack);
+        if (own.isEmpty()) {
+            marks.findAll().stream()
+                    .filter(mark ->
+                            lightOf(mark.file()).equals(file) && mark.onDark().isEmpty())
+                    .forEach(mark -> mark.change(mark.title(), Optional.of(file)));
+        }
     }
 
     /**

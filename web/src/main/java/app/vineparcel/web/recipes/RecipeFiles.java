@@ -76,7 +76,8 @@ public final class RecipeFiles {
                 "Nothing was brought in", String.join("\n", faults), "Mend the file and bring it in again."));
     }
 
-    private static String stem(String file) {
+    private static String stem(String path) {
+        String file = path.substring(path.lastIndexOf('/') + 1);
         String lower = file.toLowerCase(Locale.ROOT);
         String stem = lower.endsWith(ENDING)
                 ? file.substring(0, file.length() - ENDING.length())

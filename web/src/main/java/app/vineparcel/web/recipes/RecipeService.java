@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.FreeTitle;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -68,18 +69,8 @@ public class RecipeService {
     /** Keeps a new one under a title that nobody has. */
     @Transactional
     public StoredRecipe addCopy(Recipe recipe) {
-        return add(recipe.called(freeTitle(recipe.title())));
-    }
-
-    private String freeTitle(String title) {
         Set<String> taken = all().stream().map(StoredRecipe::title).collect(Collectors.toSet());
-        String stem = title.replaceAll(" \\d+$", "");
-        stem = stem.substring(0, Math.min(stem.length(), 115));
-        String free = title;
-        for (int number = 2; taken.contains(free); number++) {
-            free = stem + " " + number;
-        }
-        return free;
+        return add(recipe.called(FreeTitle.of(recipe.title(), taken::contains)));
     }
 
     /** Keeps a changed one as its next version. */

@@ -32,7 +32,8 @@ public final class SmallArchive {
     }
 
     /**
-     * The files in it by their bare names, folders and hidden files left out.
+     * The files in it by their bare names, folders and hidden files left out. Of several files of one name in different folders, those behind the
+     * first go by their whole paths.
      *
      * @param name of the archive, for what is said of it
      * @throws ProblemException if it is broken, or unpacks to more than recipes ever have
@@ -54,7 +55,7 @@ public final class SmallArchive {
                             "It unpacks to more than %d files, or one of more than 1 MB.".formatted(MOST_ENTRIES),
                             "Bring in recipes only, in smaller archives."));
                 }
-                texts.put(bare, new String(bytes, StandardCharsets.UTF_8));
+                texts.put(texts.containsKey(bare) ? entry.getName() : bare, new String(bytes, StandardCharsets.UTF_8));
             }
         } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new ProblemException(
