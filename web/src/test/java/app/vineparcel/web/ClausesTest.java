@@ -86,7 +86,7 @@ class ClausesTest extends Workbench {
         fields.put("/metadata/set/credit", "Harrow Lane Growers");
         String kept = visitor.post("/recipes/1", form(fields)).body();
         assertThat(kept)
-                .contains("For screen, strength 35", "“© Harrow Lane”, light or dark as needed, top, 40 % wide")
+                .contains("For screen, strength 35", "“© Harrow Lane”, light or dark as needed, top, 40\u00a0% wide")
                 .contains("at most 250 kB", "Keep everything", "perceptual");
         fields.put("/sharpen/strength", "300");
         fields.put("/watermark/scale", "9");

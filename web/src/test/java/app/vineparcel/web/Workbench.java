@@ -96,6 +96,7 @@ abstract class Workbench {
 
         private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
         private final HttpClient client;
+        private String token = "";
 
         Visitor() {
             this(HttpClient.Redirect.NORMAL);
@@ -138,9 +139,12 @@ abstract class Workbench {
         }
 
         private String token() throws IOException, InterruptedException {
-            Matcher token = TOKEN.matcher(get("/assignments").body());
-            token.find();
-            return java.net.URLEncoder.encode(token.group(1), java.nio.charset.StandardCharsets.UTF_8);
+            if (token.isEmpty()) {
+                Matcher found = TOKEN.matcher(get("/assignments").body());
+                found.find();
+                token = java.net.URLEncoder.encode(found.group(1), java.nio.charset.StandardCharsets.UTF_8);
+            }
+            return token;
         }
 
         private HttpResponse<String> send(HttpRequest.Builder request) throws IOException, InterruptedException {

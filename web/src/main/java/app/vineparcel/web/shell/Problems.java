@@ -5,9 +5,11 @@ import app.vineparcel.core.ProblemException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.sql.SQLException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.ui.Model;
 import org.springframework.web.ErrorResponse;
@@ -20,6 +22,8 @@ import org.springframework.web.context.request.async.AsyncRequestNotUsableExcept
 class Problems {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+    /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24). */
+    private static final String DATA_EXCEPTION = "22";
 
     @ExceptionHandler(ProblemException.class)
     String foreseen(ProblemException e, Model model, HttpServletResponse response) {
@@ -41,6 +45,25 @@ class Problems {
         response.setStatus(HttpStatus.NOT_FOUND.value());
         model.addAttribute("problem", ErrorPages.problem(HttpStatus.NOT_FOUND.value()));
         return "shell/problem";
+    }
+
+    /** A text that no page offers to send: with the character U+0000, or longer than any field takes. */
+    @ExceptionHandler(DataIntegrityViolationException.class)
+    String cannotBeKept(
+            DataIntegrityViolationException e, Model model, HttpServletRequest request, HttpServletResponse response)
+            throws IOException {
+        if (!(e.getMostSpecificCause() instanceof SQLException cause)
+                || cause.getSQLState() == null
+                || !cause.getSQLState().startsWith(DATA_EXCEPTION)) {
+            return unforeseen(e, model, request, response);
+        }
+        return foreseen(
+                new ProblemException(new Problem.BadRequest(
+                        "What was sent",
+                        "It has a character that cannot be kept, or is too long.",
+                        "Go back, and write it shorter and in plain text.")),
+                model,
+                response);
     }
 
     @ExceptionHandler(Exception.class)
