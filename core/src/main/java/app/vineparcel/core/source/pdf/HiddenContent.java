@@ -15,6 +15,7 @@ import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSInteger;
 import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSNull;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdfparser.PDFStreamParser;
 import org.apache.pdfbox.pdfwriter.ContentStreamWriter;
@@ -56,7 +57,7 @@ final class HiddenContent {
         if (!pages.add(page) || !page.hasContents()) {
             return;
         }
-        List<Object> kept = new Filter(page.getResources()).of(new PDFStreamParser(page).parse());
+        List<Object> kept = new Filter(page.getResources(), Inks.FIRST).of(new PDFStreamParser(page).parse());
         PDStream cleaned = new PDStream(document);
         try (OutputStream out = cleaned.createOutputStream(COSName.FLATE_DECODE)) {
             new ContentStreamWriter(out).writeTokens(kept);
@@ -64,19 +65,33 @@ final class HiddenContent {
         page.setContents(cleaned);
     }
 
-    private void remove(PDFormXObject form, PDResources outer) throws IOException {
+    private void remove(PDFormXObject form, PDResources outer, Inks first) throws IOException {
         if (!done.add(form.getCOSObject())) {
             return;
         }
         PDResources resources = form.getResources() == null ? outer : form.getResources();
-        List<Object> kept = new Filter(resources).of(new PDFStreamParser(form).parse());
+        List<Object> kept = new Filter(resources, first).of(new PDFStreamParser(form).parse());
         try (OutputStream out = form.getCOSObject().createOutputStream(COSName.FLATE_DECODE)) {
             new ContentStreamWriter(out).writeTokens(kept);
         }
     }
 
-    /** What is hidden of the colours that are set. */
-    private record Inks(boolean fill, boolean stroke) {}
+    /**
+     * What is hidden of the colours that are set, and how text is painted (ISO 32000-1, 9.3.6). A form begins with what holds where it is
+     * placed first.
+     */
+    private record Inks(boolean fill, boolean stroke, COSBase textMode) {
+
+        static final Inks FIRST = new Inks(false, false, COSInteger.ZERO);
+
+        Inks filling(boolean hidden) {
+            return new Inks(hidden, stroke, textMode);
+        }
+
+        Inks stroking(boolean hidden) {
+            return new Inks(fill, hidden, textMode);
+        }
+    }
 
     /** Goes through one stream of operations. */
     private final class Filter {
@@ -85,10 +100,11 @@ final class HiddenContent {
         private final List<Object> out = new ArrayList<>();
         private final Deque<Inks> saved = new ArrayDeque<>();
         private final Deque<Boolean> marked = new ArrayDeque<>();
-        private Inks inks = new Inks(false, false);
+        private Inks inks;
 
-        Filter(PDResources resources) {
+        Filter(PDResources resources, Inks first) {
             this.resources = resources;
+            this.inks = first;
         }
 
         List<Object> of(List<Object> tokens) throws IOException {
@@ -111,9 +127,9 @@ final class HiddenContent {
                 put("Tr", COSInteger.get(INVISIBLE));
                 out.addAll(operands);
                 out.add(operator);
-                put("Tr", COSInteger.ZERO);
+                put("Tr", inks.textMode());
             } else if (operator.getName().equals("Do")) {
-                if (!hidden() && isSeen((COSName) operands.get(0))) {
+                if (!hidden() && isSeen(first(operands))) {
                     out.addAll(operands);
                     out.add(operator);
                 }
@@ -137,10 +153,11 @@ final class HiddenContent {
             switch (operator) {
                 case "q" -> saved.push(inks);
                 case "Q" -> inks = saved.isEmpty() ? inks : saved.pop();
-                case "cs" -> inks = new Inks(isOut(operands), inks.stroke());
-                case "CS" -> inks = new Inks(inks.fill(), isOut(operands));
-                case "g", "rg", "k" -> inks = new Inks(false, inks.stroke());
-                case "G", "RG", "K" -> inks = new Inks(inks.fill(), false);
+                case "cs" -> inks = inks.filling(isOut(operands));
+                case "CS" -> inks = inks.stroking(isOut(operands));
+                case "g", "rg", "k" -> inks = inks.filling(false);
+                case "G", "RG", "K" -> inks = inks.stroking(false);
+                case "Tr" -> inks = new Inks(inks.fill(), inks.stroke(), first(operands));
                 case "BMC" -> marked.push(false);
                 case "BDC" -> marked.push(isOff(operands));
                 case "EMC" -> {
@@ -170,10 +187,16 @@ final class HiddenContent {
             };
         }
 
+        /** A damaged page may have none where one is wanted. */
+        private static COSBase first(List<Object> operands) {
+            return operands.isEmpty() || !(operands.get(0) instanceof COSBase operand) ? COSNull.NULL : operand;
+        }
+
         private boolean isOut(List<Object> operands) throws IOException {
             COSDictionary spaces = resources.getCOSObject().getCOSDictionary(COSName.COLORSPACE);
-            COSBase space = spaces == null ? null : spaces.getDictionaryObject((COSName) operands.get(0));
-            return space instanceof COSArray array
+            return spaces != null
+                    && first(operands) instanceof COSName name
+                    && spaces.getDictionaryObject(name) instanceof COSArray array
                     && array.size() > 1
                     && COSName.SEPARATION.equals(array.getObject(0))
                     && array.getObject(1) instanceof COSName ink
@@ -191,9 +214,11 @@ final class HiddenContent {
             return layer != null && layerIsOff.test(layer);
         }
 
-        private boolean isSeen(COSName name) throws IOException {
+        private boolean isSeen(COSBase object) throws IOException {
             COSDictionary objects = resources.getCOSObject().getCOSDictionary(COSName.XOBJECT);
-            if (objects == null || !(objects.getDictionaryObject(name) instanceof COSStream stream)) {
+            if (objects == null
+                    || !(object instanceof COSName name)
+                    || !(objects.getDictionaryObject(name) instanceof COSStream stream)) {
                 return true;
             }
             COSDictionary layer = stream.getCOSDictionary(COSName.OC);
@@ -201,7 +226,7 @@ final class HiddenContent {
                 return false;
             }
             if (COSName.FORM.equals(stream.getCOSName(COSName.SUBTYPE))) {
-                remove(new PDFormXObject(stream), resources);
+                remove(new PDFormXObject(stream), resources, inks);
             }
             return true;
         }

@@ -16,6 +16,7 @@ import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDResources;
@@ -24,10 +25,12 @@ import org.apache.pdfbox.pdmodel.graphics.optionalcontent.PDOptionalContentPrope
 import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
 import org.jspecify.annotations.Nullable;
 
-/** A PDF's optional-content layers (ISO 32000-1, 8.11), and spot colours that overprint and so are likely a die-line. */
+/** A PDF's optional-content layers (ISO 32000-1, 8.11), and its spot colours; one that overprints is likely a die-line. */
 final class PdfLayers {
 
     private static final String SPOT = "spot:";
+    private static final List<String> NO_SPOTS = List.of("All", "None", "Black", "Cyan", "Magenta", "Yellow");
+    private static final int DEEPEST = 20;
 
     private final @Nullable PDOptionalContentProperties properties;
     private final List<Layer> all;
@@ -59,34 +62,48 @@ final class PdfLayers {
         return off ? Optional.of("the document says that it is not printed") : Optional.empty();
     }
 
-    /** Spot colours on pages that overprint somewhere. */
+    /** The spot colours of all pages and of what is placed on them. */
     private static List<Layer> spots(PDDocument document) throws IOException {
-        List<Layer> found = new ArrayList<>();
+        Map<String, Boolean> overprinting = new LinkedHashMap<>();
+        Set<COSDictionary> seen = Collections.newSetFromMap(new IdentityHashMap<>());
         for (PDPage page : document.getPages()) {
-            PDResources resources = page.getResources();
-            if (resources == null || !overprints(resources)) {
-                continue;
-            }
-            for (COSName name : resources.getColorSpaceNames()) {
-                COSBase space = resources
-                        .getCOSObject()
-                        .getCOSDictionary(COSName.COLORSPACE)
-                        .getDictionaryObject(name);
-                if (space instanceof COSArray array
-                        && array.size() > 1
-                        && COSName.SEPARATION.equals(array.getObject(0))
-                        && array.getObject(1) instanceof COSName ink
-                        && !List.of("All", "None", "Black", "Cyan", "Magenta", "Yellow")
-                                .contains(ink.getName())) {
-                    found.add(new Layer(
-                            SPOT + ink.getName(),
-                            ink.getName(),
-                            true,
-                            Optional.of("the spot colour “%s” overprints".formatted(ink.getName()))));
-                }
+            if (page.getResources() != null) {
+                spots(page.getResources(), overprinting, seen, 0);
             }
         }
+        List<Layer> found = new ArrayList<>();
+        overprinting.forEach((ink, overprints) -> found.add(new Layer(
+                SPOT + ink,
+                ink,
+                true,
+                overprints ? Optional.of("the spot colour “%s” overprints".formatted(ink)) : HelperName.reason(ink))));
         return found;
+    }
+
+    private static void spots(
+            PDResources resources, Map<String, Boolean> overprinting, Set<COSDictionary> seen, int depth)
+            throws IOException {
+        if (depth > DEEPEST || !seen.add(resources.getCOSObject())) {
+            return;
+        }
+        boolean overprints = overprints(resources);
+        COSDictionary spaces = resources.getCOSObject().getCOSDictionary(COSName.COLORSPACE);
+        for (COSName name : resources.getColorSpaceNames()) {
+            if (spaces.getDictionaryObject(name) instanceof COSArray array
+                    && array.size() > 1
+                    && COSName.SEPARATION.equals(array.getObject(0))
+                    && array.getObject(1) instanceof COSName ink
+                    && !NO_SPOTS.contains(ink.getName())) {
+                overprinting.merge(ink.getName(), overprints, Boolean::logicalOr);
+            }
+        }
+        COSDictionary objects = resources.getCOSObject().getCOSDictionary(COSName.XOBJECT);
+        for (COSName name : resources.getXObjectNames()) {
+            COSStream object = objects.getCOSStream(name);
+            if (object != null && object.getCOSDictionary(COSName.RESOURCES) != null) {
+                spots(new PDResources(object.getCOSDictionary(COSName.RESOURCES)), overprinting, seen, depth + 1);
+            }
+        }
     }
 
     private static boolean overprints(PDResources resources) {
