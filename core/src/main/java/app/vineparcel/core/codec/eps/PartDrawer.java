@@ -66,10 +66,25 @@ final class PartDrawer extends PageDrawer {
         return inner > 0 || count++ < most;
     }
 
+    /** Paints; what that draws on its way, such as a mask, is part of it and not counted. */
+    private void inside(Painting painting) throws IOException {
+        inner++;
+        try {
+            painting.paint();
+        } finally {
+            inner--;
+        }
+    }
+
+    @FunctionalInterface
+    private interface Painting {
+        void paint() throws IOException;
+    }
+
     @Override
     public void strokePath() throws IOException {
         if (next()) {
-            super.strokePath();
+            inside(super::strokePath);
         } else {
             endPath();
         }
@@ -78,7 +93,7 @@ final class PartDrawer extends PageDrawer {
     @Override
     public void fillPath(int windingRule) throws IOException {
         if (next()) {
-            super.fillPath(windingRule);
+            inside(() -> super.fillPath(windingRule));
         } else {
             endPath();
         }
@@ -95,14 +110,14 @@ final class PartDrawer extends PageDrawer {
     @Override
     public void shadingFill(COSName name) throws IOException {
         if (next()) {
-            super.shadingFill(name);
+            inside(() -> super.shadingFill(name));
         }
     }
 
     @Override
     public void drawImage(PDImage image) throws IOException {
         if (next()) {
-            super.drawImage(image);
+            inside(() -> super.drawImage(image));
         }
     }
 
@@ -117,7 +132,7 @@ final class PartDrawer extends PageDrawer {
             drawn |= next();
         }
         if (drawn || mode.isClip()) {
-            super.showFontGlyph(place, font, code, displacement);
+            inside(() -> super.showFontGlyph(place, font, code, displacement));
         }
     }
 
@@ -128,9 +143,7 @@ final class PartDrawer extends PageDrawer {
             return;
         }
         if (next()) {
-            inner++;
-            super.showTransparencyGroup(group);
-            inner--;
+            inside(() -> super.showTransparencyGroup(group));
         }
     }
 }

@@ -171,8 +171,8 @@ final class Gradients {
         List<COSBase> parts = new ArrayList<>();
         List<Double> ends = new ArrayList<>();
         List<Boolean> turned = new ArrayList<>();
-        float[] at = paint.getFractions();
-        Color[] stops = paint.getColors();
+        float[] at = fromEndToEnd(paint.getFractions());
+        Color[] stops = fromEndToEnd(paint.getFractions(), paint.getColors());
         boolean reflects = paint.getCycleMethod() == MultipleGradientPaint.REFLECT;
         for (int cycle = (int) span[0]; cycle < span[1]; cycle++) {
             boolean back = reflects && Math.floorMod(cycle, 2) == 1;
@@ -205,6 +205,26 @@ final class Gradients {
         stitched.setItem(COSName.BOUNDS, bounds);
         stitched.setItem(COSName.ENCODE, encode);
         return stitched;
+    }
+
+    /** The first and the last colour go on to the ends (SVG 1.1, 13.2.4). */
+    private static float[] fromEndToEnd(float[] at) {
+        int first = at[0] > 0 ? 1 : 0;
+        float[] all = new float[at.length + first + (at[at.length - 1] < 1 ? 1 : 0)];
+        all[all.length - 1] = 1;
+        System.arraycopy(at, 0, all, first, at.length);
+        return all;
+    }
+
+    private static Color[] fromEndToEnd(float[] at, Color[] stops) {
+        List<Color> all = new ArrayList<>(List.of(stops));
+        if (at[0] > 0) {
+            all.add(0, stops[0]);
+        }
+        if (at[at.length - 1] < 1) {
+            all.add(stops[stops.length - 1]);
+        }
+        return all.toArray(Color[]::new);
     }
 
     private static COSDictionary between(Color from, Color to, Channel channel) {

@@ -82,6 +82,7 @@ record SceneRaster(BufferedImage image, Rectangle2D place) {
         straight.createGraphics().drawImage(image, 0, 0, null);
         PDImageXObject picture = LosslessFactory.createFromImage(target.document(), straight);
         picture.setColorSpace(target.srgb());
+        picture.setInterpolate(true);
         AffineTransform onto = new AffineTransform(
                 place.getWidth(), 0, 0, -place.getHeight(), place.getX(), place.getY() + place.getHeight());
         out.drawImage(picture, new Matrix(onto));
