@@ -204,6 +204,9 @@ public final class IccProfile {
     }
 
     private static TransferCurve sampled(int count, ByteBuffer in) {
+        if (count < 0) {
+            throw new IllegalArgumentException("a curve of fewer than no values");
+        }
         if (count == 0) {
             return TransferCurve.LINEAR;
         }
