@@ -25,7 +25,10 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -88,6 +91,66 @@ class TrialBenchTest {
         assertThat(trial.bytes()).isEqualTo(done.bytes());
         assertThat(trial.format()).isEqualTo(done.format());
         assertThat(trial.clipped()).isEqualTo(done.clipped());
+    }
+
+    /** Choices for each clause that the pixels or the file depend on; a walk changes one at a time. */
+    private static final List<List<String>> CHOICES = List.of(
+            List.of("'crop': {}", "'crop': {'aspect': '1:1'}", "'crop': {'aspect': '16:9'}"),
+            List.of(
+                    "'size': {'mode': 'long-edge', 'px': 180}",
+                    "'size': {'mode': 'fill', 'width': 90, 'height': 120}",
+                    "'size': {'mode': 'scale', 'factor': 0.5}"),
+            List.of("'colour': {}", "'colour': {'profile': 'display-p3'}", "'colour': {'profile': 'grey-2.2'}"),
+            List.of("'background': 'transparent'", "'background': '#204060'"),
+            List.of("'sharpen': {}", "'sharpen': {'for': 'screen', 'strength': 80}", "'sharpen': {'for': 'coated'}"),
+            List.of(
+                    "no watermark",
+                    "'watermark': {'mark': 'leaf.svg', 'scale': 0.3}",
+                    "'watermark': {'mark': 'leaf.svg', 'scale': 0.3, 'rotation': 30, 'anchor': 'top-left'}",
+                    "'watermark': {'mark': 'leaf.svg', 'mark-on-dark': 'leaf-light.svg', 'adapts': true, 'scale': 0.2}",
+                    "'watermark': {'text': 'Harrow Lane', 'scale': 0.5, 'opacity': 0.5}"),
+            List.of(
+                    "'format': {'type': 'jpeg', 'quality': 60}",
+                    "'format': {'type': 'jpeg', 'max-bytes': 4000}",
+                    "'format': {'type': 'png', 'bits': 24}",
+                    "'format': {'type': 'png', 'bits': 8, 'colours': 24}",
+                    "'format': {'type': 'webp', 'quality': 50}",
+                    "'format': {'type': 'tiff', 'bits': 16}"),
+            List.of(
+                    "'metadata': {'keep': 'all'}",
+                    "'metadata': {'keep': 'none'}",
+                    "'metadata': {'set': {'creator': 'I. Fenwright'}}"));
+
+    /** Nothing that was kept from an earlier trial shows in a later one. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4})
+    void a_walk_through_recipes_leaves_no_trace(long seed) throws Exception {
+        for (String name : List.of("leaf.svg", "leaf-light.svg")) {
+            Files.writeString(
+                    folder.resolve(name),
+                    "<svg xmlns='http://www.w3.org/2000/svg' width='60' height='40'><path d='M0 40C0 0 60 0 60 0 60 40 20 40 0 40' fill='%s'/></svg>"
+                            .formatted(name.equals("leaf.svg") ? "#1f2622" : "#ffffff"));
+        }
+        Path made = Files.createDirectory(folder.resolve("made"));
+        for (Path mark : List.of(folder.resolve("leaf.svg"), folder.resolve("leaf-light.svg"))) {
+            Files.copy(mark, made.resolve(mark.getFileName()));
+        }
+        Random random = new Random(seed);
+        int[] chosen = new int[CHOICES.size()];
+        for (int step = 0; step < 14; step++) {
+            int clause = random.nextInt(chosen.length);
+            chosen[clause] = random.nextInt(CHOICES.get(clause).size());
+            String clauses = IntStream.range(0, chosen.length)
+                    .mapToObj(i -> CHOICES.get(i).get(chosen[i]))
+                    .filter(text -> !text.equals("no watermark"))
+                    .collect(Collectors.joining(", "));
+            Trial trial = put(clauses);
+            Outcome.Done done = Rendering.done(source, made, clauses);
+            assertThat(trial.bytes()).as(clauses).isEqualTo(done.bytes());
+            assertThat(trial.size()).as(clauses).isEqualTo(done.size());
+            assertThat(trial.format()).as(clauses).isEqualTo(done.format());
+            assertThat(trial.clipped()).as(clauses).isEqualTo(done.clipped());
+        }
     }
 
     @Test
