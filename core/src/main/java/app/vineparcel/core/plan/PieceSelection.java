@@ -9,13 +9,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Pieces as people write them down: {@code 1-50, 72}, names such as {@code Plum jar}, or names with {@code *} and {@code ?} in them. Upper
- * and lower case are the same.
+ * Pieces as people write them down: {@code 1-50, 72}, names such as {@code Plum jar}, names with {@code *} and {@code ?} in
+ * them, or {@code all}. Upper and lower case are the same.
  *
  * @param words each a number, a range of numbers or a name
  */
 public record PieceSelection(List<String> words) {
 
+    private static final String ALL = "all";
     private static final Pattern RANGE = Pattern.compile("(\\d{1,9})(?:\\s*[-–]\\s*(\\d{1,9}))?");
     private static final Pattern HALF_RANGE = Pattern.compile("[-–]\\s*\\d+|\\d+\\s*[-–]");
 
@@ -33,6 +34,7 @@ public record PieceSelection(List<String> words) {
         List<String> words = Arrays.stream(text.split("[,;]"))
                 .map(String::strip)
                 .filter(word -> !word.isEmpty())
+                .map(word -> word.equalsIgnoreCase(ALL) ? "*" : word)
                 .toList();
         for (String word : words) {
             Matcher range = RANGE.matcher(word);
