@@ -15,6 +15,8 @@ import java.net.URLEncoder;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -136,5 +138,48 @@ class LookingBackTest extends Workbench {
         assertThat(visitor.get("/recipes/" + recipe).body()).contains("2 renditions");
         assertThat(channels.bands()).noneMatch(band -> band.channel().id() == channel);
         assertThat(visitor.get("/assignments/" + assignment + "/plan").body()).doesNotContain("Herald");
+    }
+
+    /** Of two who change one thing at the same time, the later one is told before the earlier one's work is covered. */
+    @Test
+    void nobody_covers_what_somebody_else_kept_meanwhile() throws Exception {
+        long recipe = recipes.add(RecipeReader.read("{\"recipe\": 1, \"title\": \"Poster\"}", ""))
+                .id();
+        String page = "/recipes/" + recipe;
+        String mine = form(
+                "/title",
+                "Poster",
+                "/size/mode",
+                "original",
+                "/format/type",
+                "png",
+                "/format/bits",
+                "24",
+                "/name",
+                "{stem}-mine",
+                "version",
+                "1");
+        String theirs = mine.replace("mine", "theirs");
+        assertThat(visitor.get(page).body()).contains("name=\"version\" value=\"1\"");
+        visitor.post(page, theirs);
+        assertThat(visitor.post(page, theirs).body())
+                .as("the same twice is no conflict")
+                .contains("Nothing was changed.");
+        assertThat(visitor.post(page, mine).body())
+                .contains("was kept while you wrote", "{stem}-mine", "name=\"version\" value=\"2\"");
+        assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{stem}-theirs");
+        visitor.post(page, mine.replace("version=1", "version=2"));
+        assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{stem}-mine");
+        assertThat(recipes.get(recipe).version()).isEqualTo(3);
+
+        String channel = visitor.post("/channels", "").uri().getPath();
+        Matcher stamp = Pattern.compile("name=\"stamp\" value=\"(\\w+)\"")
+                .matcher(visitor.get(channel).body());
+        assertThat(stamp.find()).isTrue();
+        String fields = form("/name", "Almanac", "/colour", "teal", "/scheme", "flat", "stamp", stamp.group(1));
+        visitor.post(channel, fields);
+        assertThat(visitor.post(channel, fields.replace("Almanac", "Yearbook")).body())
+                .contains("changed while you wrote", "value=\"Yearbook\"");
+        assertThat(visitor.get(channel).body()).contains("value=\"Almanac\"").doesNotContain("Yearbook");
     }
 }

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
@@ -69,13 +70,19 @@ class ChannelController {
     String keep(
             @PathVariable long id,
             @RequestParam MultiValueMap<String, String> parameters,
+            @RequestParam Optional<String> stamp,
             Model model,
             RedirectAttributes after)
             throws ProblemException {
         ChannelForm form = ChannelForm.sent(parameters);
         Channel channel = channels.get(id).channel();
+        String now = ChannelForm.of(channel).stamp();
         try {
             ChannelFile file = form.file();
+            if (!stamp.orElse(now).equals(now)) {
+                model.addAttribute("meanwhile", true);
+                return page(model, channel, form, Map.of());
+            }
             channels.change(id, file, uses(file));
             after.addFlashAttribute("said", "Kept.");
             return "redirect:/channels/" + id;
@@ -161,6 +168,7 @@ class ChannelController {
                         r.id(), new Offered(r.id(), r.title(), Sentences.summary(r.recipe()), r.isRetired())));
         model.addAttribute("channel", channel);
         model.addAttribute("form", form);
+        model.addAttribute("stamp", ChannelForm.of(channel).stamp());
         model.addAttribute("faults", faults);
         model.addAttribute("offered", offered);
         model.addAttribute("colours", ChannelFile.COLOURS);

@@ -64,6 +64,11 @@ public final class ChannelForm {
         return new ChannelForm(parameters.toSingleValueMap(), recipes);
     }
 
+    /** A short word for all that stands in the form, to see whether somebody else changed it meanwhile. */
+    public String stamp() {
+        return Integer.toHexString(31 * values.hashCode() + recipes.hashCode());
+    }
+
     /** A field's text; empty where there is none. */
     public String value(String name) {
         return values.getOrDefault(name, "").strip();

@@ -5,6 +5,7 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.web.Words;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -55,12 +56,20 @@ class RecipeController {
 
     @PostMapping("/recipes/{id:\\d+}")
     String keep(
-            @PathVariable long id, @RequestParam Map<String, String> parameters, Model model, RedirectAttributes after)
+            @PathVariable long id,
+            @RequestParam Map<String, String> parameters,
+            @RequestParam Optional<Integer> version,
+            Model model,
+            RedirectAttributes after)
             throws ProblemException {
         StoredRecipe stored = recipes.get(id);
         RecipeForm form = RecipeForm.sent(parameters);
         try {
             int before = stored.version();
+            if (version.orElse(before) != before && !form.recipe().equals(stored.recipe())) {
+                model.addAttribute("meanwhile", before);
+                return page(model, stored, form, Map.of());
+            }
             StoredRecipe kept = recipes.change(id, form.recipe());
             after.addFlashAttribute(
                     "said",
