@@ -21,29 +21,37 @@ const inOrder = (column, pieces) => orders.has(column)
 
 const token = document.querySelector('meta[name=csrf]').content;
 const address = form?.getAttribute('action');
-const ask = (what, body) => fetch(`${address}/${what}`, { method: 'POST', body: new URLSearchParams(body), headers: { 'X-XSRF-TOKEN': token } });
+const ask = (what, body, more = {}) => fetch(`${address}/${what}`, { method: 'POST', body: new URLSearchParams(body), headers: { 'X-XSRF-TOKEN': token }, ...more });
 
 // what was turned is kept at once, and what then would overwrite another file is marked
 const pending = new Map();
-let keeping = 0, sending = Promise.resolve();
+let soon = 0, sending = null;
 function turn(some, on) {
   some.filter(cell => isOn(cell) !== on).forEach(cell => {
     cell.setAttribute('aria-pressed', on);
     pending.set(`${cell.dataset.piece}:${cell.dataset.column}`, on);
   });
   sumUp();
-  clearTimeout(keeping);
-  keeping = setTimeout(keep, 150);
+  clearTimeout(soon);
+  soon = setTimeout(keep, 150);
 }
-function keep() {
-  const turned = [...pending];
+function unsent() {
+  const turned = [...pending], those = on => turned.filter(([, now]) => now === on).map(([cell]) => cell).join(',');
   pending.clear();
-  const those = on => turned.filter(([, now]) => now === on).map(([cell]) => cell).join(',');
-  sending = sending.then(() => ask('choice', { on: those(true), off: those(false) })).then(async answer => {
-    if (!answer.ok) throw new Error();
-    if (!pending.size) mark((await answer.json()).collisions);
-  }).catch(() => { fault.textContent = 'The choice could not be kept. Reload the page.'; });
+  return { on: those(true), off: those(false) };
 }
+/** Keeps all that was turned; done when the last of it is. */
+function keep() {
+  clearTimeout(soon);
+  return sending ??= (async () => {
+    while (pending.size) {
+      const answer = await ask('choice', unsent());
+      if (!answer.ok) throw new Error();
+      if (!pending.size) mark((await answer.json()).collisions);
+    }
+  })().catch(() => { fault.textContent = 'The choice could not be kept. Reload the page.'; }).finally(() => { sending = null; });
+}
+addEventListener('pagehide', () => { if (pending.size) ask('choice', unsent(), { keepalive: true }); });
 function mark(collisions) {
   for (const cell of free) {
     const reason = collisions[`${cell.dataset.piece}:${cell.dataset.column}`];
@@ -93,7 +101,7 @@ chooser?.addEventListener('click', async event => {
   const pieces = await picked();
   if (!pieces.length) return;
   if (carry) {
-    await sending;
+    await keep();
     await ask('carry', { from: chooser.elements.from.value, to: pieces.join(',') });
     location.reload();
     return;

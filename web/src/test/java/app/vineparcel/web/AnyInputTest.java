@@ -1,17 +1,13 @@
 package app.vineparcel.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
 
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.RecipeForm;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.sources.PieceService;
-import app.vineparcel.web.sources.SourceService;
 import java.net.URLEncoder;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -22,7 +18,6 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Whatever somebody writes into a field: it is taken, or refused in words, but never a fault of the program. */
 class AnyInputTest extends Workbench {
@@ -71,29 +66,18 @@ class AnyInputTest extends Workbench {
     private record Form(String address, Map<String, String> fields) {}
 
     @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
-
-    @Autowired
     private PieceService pieces;
 
     @Autowired
     private RecipeService recipes;
-
-    @Autowired
-    private JdbcTemplate sql;
 
     private final Visitor visitor = new Visitor();
     private List<Form> forms = List.of();
 
     @BeforeEach
     void makesThingsToChange() throws Exception {
-        long id = assignments.make("Odd input").id();
         photo(ROOT.resolve("odd-input/plums.png"), 60, 40, 8);
-        sources.addFolder(id, "odd-input");
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
+        long id = assignment("Odd input", "odd-input");
         long piece = pieces.all(id).get(0).id();
         String recipe = visitor.post("/recipes", "").uri().getPath();
         String channel = visitor.post("/channels", "").uri().getPath();
@@ -157,8 +141,7 @@ class AnyInputTest extends Workbench {
     /** Other tests count on the opening channels, recipes and marks. */
     @AfterEach
     void takesThemAway() {
-        sql.update("delete from channel_recipe where channel_id > 2");
-        sql.update("delete from channel where id > 2");
+        leaveOpeningChannels();
         sql.update("update recipe set retired_at = current_timestamp where id > 2");
         sql.update("update mark set removed_at = current_timestamp where title like 'Odd%' or file like 'odd%'");
     }

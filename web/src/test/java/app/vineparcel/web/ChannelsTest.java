@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.storage.SmallArchive;
-import java.net.URLEncoder;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -12,7 +11,6 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Channels are named, copied, taken away and brought back, and passed on with their recipes. */
 class ChannelsTest extends Workbench {
@@ -20,25 +18,10 @@ class ChannelsTest extends Workbench {
     @Autowired
     private ChannelService channels;
 
-    @Autowired
-    private JdbcTemplate sql;
-
     /** Other tests count on the opening channels alone. */
     @AfterEach
     void takes_the_channels_away() {
-        sql.update("delete from channel_recipe where channel_id > 2");
-        sql.update("delete from channel where id > 2");
-    }
-
-    private static String form(String... fields) {
-        StringBuilder form = new StringBuilder();
-        for (int i = 0; i < fields.length; i += 2) {
-            form.append(URLEncoder.encode(fields[i], StandardCharsets.UTF_8))
-                    .append('=')
-                    .append(URLEncoder.encode(fields[i + 1], StandardCharsets.UTF_8))
-                    .append('&');
-        }
-        return form.toString();
+        leaveOpeningChannels();
     }
 
     @Test

@@ -79,6 +79,20 @@ class ChoosingTest extends RealPages {
         assertThat(page.getByText("Crop to 1:1 about the focal point")).isVisible();
     }
 
+    /** Nobody waits for a page to have kept something before going on. */
+    @Test
+    void a_choice_is_kept_by_who_leaves_at_once() throws Exception {
+        plan("Leaving");
+        cell(1, 1).click();
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Sources")))
+                .click();
+        assertThat(page.getByText("3 sources read")).isVisible(SOON);
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Plan")))
+                .click();
+        assertThat(cell(1, 1)).hasAttribute("aria-pressed", "false");
+        assertThat(cell(1, 0)).hasAttribute("aria-pressed", "true");
+    }
+
     @Test
     void choices_are_kept_and_files_in_each_others_way_are_marked_as_one_chooses() throws Exception {
         plan("Kept choices");

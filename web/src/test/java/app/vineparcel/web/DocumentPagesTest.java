@@ -28,7 +28,6 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Documents on the real pages: pieces, their names, regions, sheets, files of several pages, paper. */
 class DocumentPagesTest extends RealPages {
@@ -41,9 +40,6 @@ class DocumentPagesTest extends RealPages {
 
     @Autowired
     private RecipeService recipes;
-
-    @Autowired
-    private JdbcTemplate sql;
 
     private Path labels;
 

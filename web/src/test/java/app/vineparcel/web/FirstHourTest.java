@@ -17,17 +17,12 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** From a recipe to start from to files in their folders, as somebody does it for the first time. */
 class FirstHourTest extends RealPages {
 
     private static final LocatorAssertions.IsVisibleOptions SOON =
             new LocatorAssertions.IsVisibleOptions().setTimeout(60_000);
-
-    @Autowired
-    private JdbcTemplate sql;
 
     /** Other tests count on their own channels alone. */
     @AfterEach

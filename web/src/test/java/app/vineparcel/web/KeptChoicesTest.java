@@ -1,21 +1,22 @@
 package app.vineparcel.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
 
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.PieceService;
-import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.sources.StoredPiece;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -33,12 +34,6 @@ class KeptChoicesTest extends Workbench {
     private static final List<String> COLUMNS = List.of("1.1", "1.2", "2.1");
 
     @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
-
-    @Autowired
     private PieceService pieces;
 
     private final Visitor visitor = new Visitor();
@@ -50,10 +45,7 @@ class KeptChoicesTest extends Workbench {
         for (String name : List.of("beans-1", "beans-2", "kale", "leek", "plums")) {
             photo(ROOT.resolve("choices/" + name + ".png"), 40, 30, name.hashCode());
         }
-        String name = "Choices " + System.nanoTime();
-        long id = assignments.make(name).id();
-        sources.addFolder(id, "choices");
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
+        long id = assignment("Choices " + System.nanoTime(), "choices");
         keys = pieces.all(id).stream().map(StoredPiece::id).toList();
         plan = "/assignments/" + id + "/plan";
     }
@@ -97,7 +89,7 @@ class KeptChoicesTest extends Workbench {
         List<String> all = List.copyOf(model);
         for (int step = 0; step < 25; step++) {
             List<String> some = new ArrayList<>(all);
-            java.util.Collections.shuffle(some, random);
+            Collections.shuffle(some, random);
             some = some.subList(0, 1 + random.nextInt(5));
             switch (random.nextInt(3)) {
                 case 0 -> {
@@ -127,6 +119,42 @@ class KeptChoicesTest extends Workbench {
             }
         }
         assertThat(shown()).isEqualTo(model);
+    }
+
+    /** Two windows on one plan at the same time: what either turns is kept, and neither is refused. */
+    @Test
+    void two_who_choose_at_once_do_not_hinder_each_other() throws Exception {
+        List<String> all = List.copyOf(everything());
+        Set<String> expected = ConcurrentHashMap.newKeySet();
+        String shared = String.join(",", all.subList(14, all.size()));
+        List<Callable<Integer>> windows = new ArrayList<>();
+        for (int window = 0; window < 2; window++) {
+            List<String> own = all.subList(window * 7, window * 7 + 7);
+            long seed = window;
+            windows.add(() -> {
+                Visitor visitor = new Visitor();
+                Random random = new Random(seed);
+                int worst = visitor.post(plan + "/choice", "off=" + shared).statusCode();
+                Set<String> on = new TreeSet<>(own);
+                for (int step = 0; step < 20; step++) {
+                    String cell = own.get(random.nextInt(own.size()));
+                    boolean off = on.remove(cell) || !on.add(cell);
+                    String form = (off ? "off=" : "on=") + cell;
+                    worst = Math.max(worst, visitor.post(plan + "/choice", form).statusCode());
+                }
+                expected.addAll(on);
+                return worst;
+            });
+        }
+        ExecutorService both = Executors.newFixedThreadPool(2);
+        try {
+            for (var window : both.invokeAll(windows)) {
+                assertThat(window.get()).isEqualTo(200);
+            }
+        } finally {
+            both.shutdown();
+        }
+        assertThat(shown()).isEqualTo(new TreeSet<>(expected));
     }
 
     /** By their numbers in the plan, from 1. */
@@ -169,10 +197,7 @@ class KeptChoicesTest extends Workbench {
     void files_in_each_others_way_are_told_with_every_change() throws Exception {
         photo(ROOT.resolve("twins/a/leek.png"), 40, 30, 1);
         photo(ROOT.resolve("twins/b/leek.png"), 40, 30, 2);
-        long id = assignments.make("Twins").id();
-        sources.addFolder(id, "twins/a");
-        sources.addFolder(id, "twins/b");
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
+        long id = assignment("Twins", "twins/a", "twins/b");
         List<Long> twins = pieces.all(id).stream().map(StoredPiece::id).toList();
         String at = "/assignments/" + id + "/plan/choice";
         String one = twins.get(0) + ":1.2";

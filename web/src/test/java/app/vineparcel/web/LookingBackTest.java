@@ -4,32 +4,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.sources.PieceService;
-import app.vineparcel.web.sources.SourceService;
-import java.net.URLEncoder;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What a run used can be seen for as long as its files are known, whatever became of the recipe and the channel since. */
 class LookingBackTest extends Workbench {
-
-    @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
 
     @Autowired
     private PieceService pieces;
@@ -43,28 +32,12 @@ class LookingBackTest extends Workbench {
     @Autowired
     private RunService runs;
 
-    @Autowired
-    private JdbcTemplate sql;
-
     private final Visitor visitor = new Visitor();
 
     /** Other tests count on the opening channels alone. */
     @AfterEach
     void takes_the_channels_away() {
-        sql.update("delete from cell_choice where channel_id > 2");
-        sql.update("delete from channel_recipe where channel_id > 2");
-        sql.update("delete from channel where id > 2");
-    }
-
-    private static String form(String... fields) {
-        StringBuilder form = new StringBuilder();
-        for (int i = 0; i < fields.length; i += 2) {
-            form.append(URLEncoder.encode(fields[i], StandardCharsets.UTF_8))
-                    .append('=')
-                    .append(URLEncoder.encode(fields[i + 1], StandardCharsets.UTF_8))
-                    .append('&');
-        }
-        return form.toString();
+        leaveOpeningChannels();
     }
 
     private Rendition rendered(long assignment, long channel, long recipe) throws Exception {
@@ -79,9 +52,7 @@ class LookingBackTest extends Workbench {
     @Test
     void a_file_remembers_the_recipe_that_made_it() throws Exception {
         photo(ROOT.resolve("looking-back/leek.png"), 60, 40, 1);
-        long assignment = assignments.make("Looking back").id();
-        sources.addFolder(assignment, "looking-back");
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(assignment) == 0);
+        long assignment = assignment("Looking back", "looking-back");
         long recipe = recipes.add(RecipeReader.read(
                         "{\"recipe\": 1, \"title\": \"Leaflet\", \"size\": {\"mode\": \"width\", \"px\": 30}, \"format\": {\"type\": \"png\"}}",
                         ""))

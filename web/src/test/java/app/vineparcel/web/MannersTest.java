@@ -2,9 +2,7 @@ package app.vineparcel.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.Source;
-import app.vineparcel.web.sources.SourceService;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -20,15 +18,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.springframework.beans.factory.annotation.Autowired;
 
 class MannersTest extends Workbench {
-
-    @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
 
     private String raw(String request) throws IOException {
         try (Socket socket = new Socket("127.0.0.1", port)) {

@@ -11,7 +11,6 @@ import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Marks come in as files or are set from text, have a side for dark ground, and go out of sight without leaving recipes alone. */
 class MarksTest extends Workbench {
@@ -20,9 +19,6 @@ class MarksTest extends Workbench {
 
     @Autowired
     private MarkService marks;
-
-    @Autowired
-    private JdbcTemplate sql;
 
     private final Visitor visitor = new Visitor();
 

@@ -7,11 +7,9 @@ import static org.awaitility.Awaitility.await;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
 import app.vineparcel.web.sources.Source;
-import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.sources.StoredPiece;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
@@ -25,12 +23,6 @@ import org.springframework.beans.factory.annotation.Autowired;
 
 /** What is kept of pieces when their source changes, and what is refused of what people send. */
 class PieceNamesTest extends Workbench {
-
-    @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
 
     @Autowired
     private PieceService pieces;

@@ -3,14 +3,12 @@ package app.vineparcel.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sources.PieceService;
-import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.DeliveryFolders;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -24,16 +22,9 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ConfigurableApplicationContext;
-import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Runs that do not end by themselves, and what pages hear of them. */
 class RunEndsTest extends Workbench {
-
-    @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
 
     @Autowired
     private ChannelService channels;
@@ -45,22 +36,19 @@ class RunEndsTest extends Workbench {
     private DeliveryFolders folders;
 
     @Autowired
-    private JdbcTemplate database;
-
-    @Autowired
     private ConfigurableApplicationContext context;
 
     @Autowired
     private PieceService pieces;
 
     private long started(String name, int pictures) throws Exception {
-        HttpResponse<String> page = send(new Visitor(), assignment(name, pictures));
+        HttpResponse<String> page = send(new Visitor(), photographed(name, pictures));
         return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
     }
 
     /** Without the page that follows, which takes longer than a short run. */
     private long startedWithoutLooking(String name, int pictures) throws Exception {
-        HttpResponse<String> answer = send(new Visitor(HttpClient.Redirect.NEVER), assignment(name, pictures));
+        HttpResponse<String> answer = send(new Visitor(HttpClient.Redirect.NEVER), photographed(name, pictures));
         String page = answer.headers().firstValue("Location").orElseThrow();
         return Long.parseLong(page.substring(page.lastIndexOf('/') + 1));
     }
@@ -69,14 +57,11 @@ class RunEndsTest extends Workbench {
         return visitor.post("/assignments/" + assignment + "/plan", "cells=" + cells(assignment));
     }
 
-    private long assignment(String name, int pictures) throws Exception {
+    private long photographed(String name, int pictures) throws Exception {
         for (int i = 0; i < pictures; i++) {
             photo(ROOT.resolve(name + "/picture-" + i + ".jpg"), 1500, 1000, i);
         }
-        long id = assignments.make(name).id();
-        sources.addFolder(id, name);
-        await().atMost(Duration.ofSeconds(120)).until(() -> sources.waiting(id) == 0);
-        return id;
+        return assignment(name, name);
     }
 
     private String cells(long assignment) {
@@ -136,8 +121,8 @@ class RunEndsTest extends Workbench {
     void a_run_cut_short_by_the_end_of_the_program_is_closed_at_the_next_start() throws Exception {
         long runId = started("cut-short", 2);
         over(runId);
-        database.update("update run set state = 'RENDERING', ended_at = null where id = ?", runId);
-        database.update(
+        sql.update("update run set state = 'RENDERING', ended_at = null where id = ?", runId);
+        sql.update(
                 "update rendition set state = 'RENDERING' where id = (select max(id) from rendition where run_id = ?)",
                 runId);
         context.publishEvent(new ApplicationReadyEvent(new SpringApplication(), new String[0], context, Duration.ZERO));

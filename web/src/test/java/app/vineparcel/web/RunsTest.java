@@ -6,7 +6,6 @@ import static org.awaitility.Awaitility.await;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
@@ -16,7 +15,6 @@ import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.Source;
-import app.vineparcel.web.sources.SourceService;
 import app.vineparcel.web.storage.DeliveryFolders;
 import java.awt.image.BufferedImage;
 import java.net.http.HttpResponse;
@@ -35,12 +33,6 @@ import org.springframework.beans.factory.annotation.Autowired;
 class RunsTest extends Workbench {
 
     @Autowired
-    private AssignmentService assignments;
-
-    @Autowired
-    private SourceService sources;
-
-    @Autowired
     private ChannelService channels;
 
     @Autowired
@@ -54,13 +46,6 @@ class RunsTest extends Workbench {
 
     @Autowired
     private PieceService pieces;
-
-    private long assignment(String name, String folder) throws Exception {
-        long id = assignments.make(name).id();
-        sources.addFolder(id, folder);
-        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(id) == 0);
-        return id;
-    }
 
     private String everything(long id) {
         String keys = pieces.all(id).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));

@@ -3,7 +3,6 @@ package app.vineparcel.web;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.PieceService;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.assertions.LocatorAssertions;
@@ -19,9 +18,6 @@ class TrialTest extends RealPages {
 
     private static final LocatorAssertions.IsVisibleOptions SOON =
             new LocatorAssertions.IsVisibleOptions().setTimeout(60_000);
-
-    @Autowired
-    private AssignmentService assignments;
 
     @Autowired
     private PieceService pieces;

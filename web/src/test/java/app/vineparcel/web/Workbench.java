@@ -1,20 +1,30 @@
 package app.vineparcel.web;
 
+import static org.awaitility.Awaitility.await;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.sources.SourceService;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
@@ -27,6 +37,44 @@ abstract class Workbench {
 
     @LocalServerPort
     int port;
+
+    @Autowired
+    AssignmentService assignments;
+
+    @Autowired
+    SourceService sources;
+
+    @Autowired
+    JdbcTemplate sql;
+
+    /** A new assignment whose sources, in these folders below the root, are all read. */
+    long assignment(String name, String... folders) throws ProblemException {
+        long id = assignments.make(name).id();
+        for (String folder : folders) {
+            sources.addFolder(id, folder);
+        }
+        await().atMost(Duration.ofSeconds(120)).until(() -> sources.waiting(id) == 0);
+        return id;
+    }
+
+    /** Takes away all but the opening channels, which other tests count on. */
+    void leaveOpeningChannels() {
+        sql.update("delete from cell_choice where channel_id > 2");
+        sql.update("delete from channel_recipe where channel_id > 2");
+        sql.update("delete from channel where id > 2");
+    }
+
+    /** Fields and their values in turn, as a form sends them. */
+    static String form(String... fields) {
+        StringBuilder form = new StringBuilder();
+        for (int i = 0; i < fields.length; i += 2) {
+            form.append(URLEncoder.encode(fields[i], StandardCharsets.UTF_8))
+                    .append('=')
+                    .append(URLEncoder.encode(fields[i + 1], StandardCharsets.UTF_8))
+                    .append('&');
+        }
+        return form.toString();
+    }
 
     @DynamicPropertySource
     static void settings(DynamicPropertyRegistry registry) {
@@ -121,12 +169,12 @@ abstract class Workbench {
 
         HttpResponse<String> upload(long assignment, String name, byte[] content)
                 throws IOException, InterruptedException {
-            String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
+            String query = URLEncoder.encode(name, StandardCharsets.UTF_8);
             return send("/assignments/" + assignment + "/sources/files?name=" + query, content);
         }
 
         HttpResponse<String> bringIn(String name, byte[] content) throws IOException, InterruptedException {
-            String query = java.net.URLEncoder.encode(name, java.nio.charset.StandardCharsets.UTF_8);
+            String query = URLEncoder.encode(name, StandardCharsets.UTF_8);
             return send("/settings/shelf?name=" + query, content);
         }
 
@@ -142,7 +190,7 @@ abstract class Workbench {
             if (token.isEmpty()) {
                 Matcher found = TOKEN.matcher(get("/assignments").body());
                 found.find();
-                token = java.net.URLEncoder.encode(found.group(1), java.nio.charset.StandardCharsets.UTF_8);
+                token = URLEncoder.encode(found.group(1), StandardCharsets.UTF_8);
             }
             return token;
         }

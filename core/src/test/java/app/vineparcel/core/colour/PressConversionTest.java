@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.vineparcel.core.testing.Programs;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,24 +27,15 @@ class PressConversionTest {
         for (int[] rgb : PATCHES) {
             patches.append("%d %d %d\n".formatted(rgb[0], rgb[1], rgb[2]));
         }
-        String[] command = {
-            "transicc",
-            "-n",
-            "-i",
-            "*sRGB",
-            "-o",
-            press.toString(),
-            "-t" + intent.ordinal(),
-            "-c0",
-            blackPoint ? "-b" : "-n"
-        };
-        return Programs.fed(patches.toString(), command)
-                .lines()
-                .filter(line -> line.matches("[\\d. ]+"))
-                .map(line -> Stream.of(line.trim().split(" +"))
-                        .mapToDouble(Double::parseDouble)
-                        .toArray())
-                .toArray(double[][]::new);
+        return Programs.transicc(
+                patches.toString(),
+                "-i",
+                "*sRGB",
+                "-o",
+                press.toString(),
+                "-t" + intent.ordinal(),
+                "-c0",
+                blackPoint ? "-b" : "-n");
     }
 
     /** As printed, hardly a difference can be seen. In the deepest shadows engines place the black point a little differently. */

@@ -98,20 +98,7 @@ class PagesAlikeTest extends DocumentRuns {
     /** As Ghostscript shows it, which knows of enlarged units. */
     private BufferedImage byOthers(String file) throws Exception {
         Path into = folder.resolve("others.png");
-        Programs.run(
-                "gs",
-                "-q",
-                "-dSAFER",
-                "-dBATCH",
-                "-dNOPAUSE",
-                "-dPrinted",
-                "-dUseCropBox",
-                "-sDEVICE=png16m",
-                "-r" + (int) PPI,
-                "-dTextAlphaBits=4",
-                "-dGraphicsAlphaBits=4",
-                "-sOutputFile=" + into,
-                folder.resolve(file).toString());
+        Programs.ghostscript(folder.resolve(file), into, (int) PPI, "-dPrinted", "-dUseCropBox");
         return picture("others.png");
     }
 

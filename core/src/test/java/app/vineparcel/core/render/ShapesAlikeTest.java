@@ -139,19 +139,7 @@ class ShapesAlikeTest extends DocumentRuns {
         if (type.equals("pdf")) {
             Programs.run("pdftoppm", "-r", "192", "-png", "-singlefile", file, into);
         } else {
-            Programs.run(
-                    "gs",
-                    "-q",
-                    "-dSAFER",
-                    "-dBATCH",
-                    "-dNOPAUSE",
-                    "-dEPSCrop",
-                    "-sDEVICE=png16m",
-                    "-r192",
-                    "-dTextAlphaBits=4",
-                    "-dGraphicsAlphaBits=4",
-                    "-sOutputFile=" + into + ".png",
-                    file);
+            Programs.ghostscript(Path.of(file), Path.of(into + ".png"), 192, "-dEPSCrop");
         }
         return picture("seen.png");
     }

@@ -66,19 +66,7 @@ class ShapesFileTest extends DocumentRuns {
         runWell(plan(label, "'format': {'type': 'eps'}, 'name': 'label'"));
         String eps = folder.resolve("label.eps").toString();
         assertThat(Files.size(Path.of(eps))).isLessThan(200_000);
-        Programs.run(
-                "gs",
-                "-q",
-                "-dSAFER",
-                "-dBATCH",
-                "-dNOPAUSE",
-                "-dEPSCrop",
-                "-sDEVICE=png16m",
-                "-r192",
-                "-dTextAlphaBits=4",
-                "-dGraphicsAlphaBits=4",
-                "-sOutputFile=" + folder.resolve("gs.png"),
-                eps);
+        Programs.ghostscript(Path.of(eps), folder.resolve("gs.png"), 192, "-dEPSCrop");
         assertThat(difference(picture("gs.png"), direct)).isLessThan(1.5);
         assertThat(Programs.run(
                         "gs", "-q", "-dSAFER", "-dBATCH", "-dNOPAUSE", "-sDEVICE=txtwrite", "-sOutputFile=-", eps))

@@ -4,8 +4,10 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 
 /** Other people's programs, which open what was written here; {@code ./parcel test} installs them. */
 public final class Programs {
@@ -47,5 +49,28 @@ public final class Programs {
             Thread.currentThread().interrupt();
             throw new AssertionError(e);
         }
+    }
+
+    /** A PDF or EPS as Ghostscript draws it, into a PNG; further options come before the file. */
+    public static void ghostscript(Path file, Path into, int ppi, String... options) {
+        List<String> command =
+                new ArrayList<>(List.of("gs", "-q", "-dSAFER", "-dBATCH", "-dNOPAUSE", "-sDEVICE=png16m"));
+        command.addAll(List.of("-r" + ppi, "-dTextAlphaBits=4", "-dGraphicsAlphaBits=4", "-sOutputFile=" + into));
+        command.addAll(List.of(options));
+        command.add(file.toString());
+        run(command.toArray(String[]::new));
+    }
+
+    /** Colours as another engine converts them: a row of numbers for each of those that were asked, one number a line. */
+    public static double[][] transicc(String colours, String... options) {
+        List<String> command = new ArrayList<>(List.of("transicc", "-n"));
+        command.addAll(List.of(options));
+        return fed(colours, command.toArray(String[]::new))
+                .lines()
+                .filter(line -> line.matches("[\\d. ]+"))
+                .map(line -> Stream.of(line.trim().split(" +"))
+                        .mapToDouble(Double::parseDouble)
+                        .toArray())
+                .toArray(double[][]::new);
     }
 }

@@ -69,6 +69,7 @@ class ChoiceService {
     /** Changes the choices of an assignment; cells of other assignments' pieces are left alone. */
     @Transactional
     Choices change(long assignmentId, UnaryOperator<Choices> change) {
+        cells.waitForTurn(assignmentId);
         List<CellChoice> kept = kept(assignmentId);
         Choices before = choices(kept);
         Choices after = change.apply(before);
