@@ -9,7 +9,7 @@ const say = (name, text, title = '') => figures(name).forEach(place => { place.t
 /** Pixels from which on a rendition takes too long to be made at every change. */
 const LARGE = 6e6;
 /** How long nothing may change before a large rendition is made, ms. */
-const SETTLED = 500;
+const SETTLED = 300;
 const ANCHORS = [['top-left', 'top', 'top-right'], ['left', 'centre', 'right'], ['bottom-left', 'bottom', 'bottom-right']];
 
 let shown = null;                    // the last answer, with the page's desk and the request's number

@@ -2,6 +2,7 @@ package app.vineparcel.core.measure;
 
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.raster.RowBands;
+import java.util.Arrays;
 
 /**
  * Structural similarity of two pictures (Wang, Bovik, Sheikh, Simoncelli: Image Quality Assessment: From Error Visibility to Structural
@@ -37,68 +38,108 @@ public final class Ssim {
         Lightness first = Lightness.of(a);
         Lightness second = Lightness.of(b);
         RowBands.each(down, threads, (from, to) -> {
-            float[] p = new float[across * BLOCK];
-            float[] q = new float[across * BLOCK];
-            for (int y = from * BLOCK; y < to * BLOCK; y++) {
-                first.row(y, p);
-                second.row(y, q);
-                add(p, q, sums, y / BLOCK * across * SUMS);
+            Columns columns = new Columns(across * BLOCK);
+            for (int block = from; block < to; block++) {
+                columns.clear();
+                for (int y = block * BLOCK; y < (block + 1) * BLOCK; y++) {
+                    columns.add(first, second, y);
+                }
+                columns.into(sums, block * across * SUMS);
             }
         });
-        return mean(sums, across, down);
+        return mean(sums, across, down, threads);
     }
 
-    /** Adds one row to the sums of its blocks. */
-    private static void add(float[] p, float[] q, float[] sums, int start) {
-        int at = start;
-        for (int x = 0; x < p.length; x += BLOCK) {
-            float p0 = p[x];
-            float p1 = p[x + 1];
-            float p2 = p[x + 2];
-            float p3 = p[x + 3];
-            float q0 = q[x];
-            float q1 = q[x + 1];
-            float q2 = q[x + 2];
-            float q3 = q[x + 3];
-            sums[at] += p0 + p1 + p2 + p3;
-            sums[at + 1] += q0 + q1 + q2 + q3;
-            sums[at + 2] += p0 * p0 + p1 * p1 + p2 * p2 + p3 * p3;
-            sums[at + 3] += q0 * q0 + q1 * q1 + q2 * q2 + q3 * q3;
-            sums[at + 4] += p0 * q0 + p1 * q1 + p2 * q2 + p3 * q3;
-            at += SUMS;
+    /** The sums of every column of a row of blocks: whole rows are added to them at once, which machines do several samples at a time. */
+    private static final class Columns {
+
+        private final float[] p;
+        private final float[] q;
+        private final float[][] sums;
+
+        Columns(int width) {
+            p = new float[width];
+            q = new float[width];
+            sums = new float[SUMS][width];
+        }
+
+        void clear() {
+            for (float[] one : sums) {
+                Arrays.fill(one, 0);
+            }
+        }
+
+        void add(Lightness first, Lightness second, int y) {
+            first.row(y, p);
+            second.row(y, q);
+            plus(sums[0], p);
+            plus(sums[1], q);
+            plus(sums[2], p, p);
+            plus(sums[3], q, q);
+            plus(sums[4], p, q);
+        }
+
+        private static void plus(float[] sum, float[] a) {
+            for (int x = 0; x < sum.length; x++) {
+                sum[x] += a[x];
+            }
+        }
+
+        private static void plus(float[] sum, float[] a, float[] b) {
+            for (int x = 0; x < sum.length; x++) {
+                sum[x] += a[x] * b[x];
+            }
+        }
+
+        /** The columns of each block together. */
+        void into(float[] blocks, int start) {
+            for (int sum = 0; sum < SUMS; sum++) {
+                float[] of = sums[sum];
+                int at = start + sum;
+                for (int x = 0; x < of.length; x += BLOCK) {
+                    blocks[at] = of[x] + of[x + 1] + of[x + 2] + of[x + 3];
+                    at += SUMS;
+                }
+            }
         }
     }
 
     /** Windows of two by two blocks, each block in up to four of them; a picture of one block each way is one window. */
-    private static double mean(float[] sums, int across, int down) {
-        double sum = 0;
-        int windows = 0;
-        for (int y = 0; y < Math.max(1, down - 1); y++) {
-            for (int x = 0; x < Math.max(1, across - 1); x++) {
-                int right = Math.min(x + 1, across - 1);
+    private static double mean(float[] sums, int across, int down, int threads) {
+        int rows = Math.max(1, down - 1);
+        int columns = Math.max(1, across - 1);
+        double[] ofRows = new double[rows]; // added up in one order, however many threads there were
+        RowBands.each(rows, threads, (from, to) -> {
+            for (int y = from; y < to; y++) {
                 int below = Math.min(y + 1, down - 1);
-                sum += window(
-                        sums,
-                        (y * across + x) * SUMS,
-                        (y * across + right) * SUMS,
-                        (below * across + x) * SUMS,
-                        (below * across + right) * SUMS);
-                windows++;
+                double sum = 0;
+                for (int x = 0; x < columns; x++) {
+                    int right = Math.min(x + 1, across - 1);
+                    sum += window(
+                            sums,
+                            (y * across + x) * SUMS,
+                            (y * across + right) * SUMS,
+                            (below * across + x) * SUMS,
+                            (below * across + right) * SUMS);
+                }
+                ofRows[y] = sum;
             }
-        }
-        return sum / windows;
+        });
+        return Arrays.stream(ofRows).sum() / ((double) rows * columns);
     }
 
     private static double window(float[] sums, int a, int b, int c, int d) {
-        double[] mean = new double[SUMS];
-        for (int i = 0; i < SUMS; i++) {
-            mean[i] = ((double) sums[a + i] + sums[b + i] + sums[c + i] + sums[d + i]) / WINDOW_PIXELS;
-        }
-        double product = mean[0] * mean[1];
-        double squares = mean[0] * mean[0] + mean[1] * mean[1];
-        double covariance = mean[4] - product;
-        double variances = mean[2] + mean[3] - squares;
+        double one = mean(sums, a, b, c, d);
+        double other = mean(sums, a + 1, b + 1, c + 1, d + 1);
+        double product = one * other;
+        double squares = one * one + other * other;
+        double covariance = mean(sums, a + 4, b + 4, c + 4, d + 4) - product;
+        double variances = mean(sums, a + 2, b + 2, c + 2, d + 2) + mean(sums, a + 3, b + 3, c + 3, d + 3) - squares;
         return (2 * product + C1) * (2 * covariance + C2) / ((squares + C1) * (variances + C2));
+    }
+
+    private static double mean(float[] sums, int a, int b, int c, int d) {
+        return ((double) sums[a] + sums[b] + sums[c] + sums[d]) / WINDOW_PIXELS;
     }
 
     /** Rows of lightness 0 to 1 of encoded samples. */
@@ -122,12 +163,14 @@ public final class Ssim {
     /** Luma with the weights of Rec. 709. */
     private static void plain(Pixels pixels, int y, float[] into) {
         byte[] bytes = pixels.bytes();
-        int width = pixels.size().width();
-        int at = Math.min(y, pixels.size().height() - 1) * width * 3;
-        for (int x = 0; x < into.length; x++) {
-            into[x] = ((bytes[at] & 0xff) * RED + (bytes[at + 1] & 0xff) * GREEN + (bytes[at + 2] & 0xff) * BLUE) / 255;
-            at += x < width - 1 ? 3 : 0;
+        int width = Math.min(into.length, pixels.size().width());
+        int at = Math.min(y, pixels.size().height() - 1) * pixels.size().width() * 3;
+        for (int x = 0; x < width; x++, at += 3) {
+            into[x] = (bytes[at] & 0xff) * (RED / 255)
+                    + (bytes[at + 1] & 0xff) * (GREEN / 255)
+                    + (bytes[at + 2] & 0xff) * (BLUE / 255);
         }
+        Arrays.fill(into, width, into.length, into[width - 1]);
     }
 
     /** Grey as it is, of inks what they leave of paper, and what is clear on middle grey. */

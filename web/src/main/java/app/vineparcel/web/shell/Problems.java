@@ -22,8 +22,10 @@ import org.springframework.web.context.request.async.AsyncRequestNotUsableExcept
 class Problems {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
-    /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24). */
+    /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24), and PostgreSQL's state for a second one of a kind. */
     private static final String DATA_EXCEPTION = "22";
+
+    private static final String NOT_UNIQUE = "23505";
 
     @ExceptionHandler(ProblemException.class)
     String foreseen(ProblemException e, Model model, HttpServletResponse response) {
@@ -47,23 +49,32 @@ class Problems {
         return "shell/problem";
     }
 
-    /** A text that no page offers to send: with the character U+0000, or longer than any field takes. */
+    /** What the database refuses: a text that no page offers to send, or what somebody else did in the same moment. */
     @ExceptionHandler(DataIntegrityViolationException.class)
-    String cannotBeKept(
+    String refusedByTheDatabase(
             DataIntegrityViolationException e, Model model, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
-        if (!(e.getMostSpecificCause() instanceof SQLException cause)
-                || cause.getSQLState() == null
-                || !cause.getSQLState().startsWith(DATA_EXCEPTION)) {
-            return unforeseen(e, model, request, response);
+        String state =
+                e.getMostSpecificCause() instanceof SQLException cause ? String.valueOf(cause.getSQLState()) : "";
+        if (state.startsWith(DATA_EXCEPTION)) {
+            return foreseen(
+                    new ProblemException(new Problem.BadRequest(
+                            "What was sent",
+                            "It has a character that cannot be kept, or is too long.",
+                            "Go back, and write it shorter and in plain text.")),
+                    model,
+                    response);
         }
-        return foreseen(
-                new ProblemException(new Problem.BadRequest(
-                        "What was sent",
-                        "It has a character that cannot be kept, or is too long.",
-                        "Go back, and write it shorter and in plain text.")),
-                model,
-                response);
+        if (state.equals(NOT_UNIQUE)) {
+            return foreseen(
+                    new ProblemException(new Problem.BadRequest(
+                            "What was sent",
+                            "Somebody else kept the same in the same moment.",
+                            "Go back, look at what is kept now, and try again.")),
+                    model,
+                    response);
+        }
+        return unforeseen(e, model, request, response);
     }
 
     @ExceptionHandler(Exception.class)
