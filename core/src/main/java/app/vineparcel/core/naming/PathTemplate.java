@@ -2,6 +2,7 @@ package app.vineparcel.core.naming;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -9,6 +10,8 @@ import java.util.stream.Stream;
  * them; a field's value never does, and nothing leads out of the destination.
  */
 public final class PathTemplate {
+
+    private static final Pattern SLASH_WITHIN = Pattern.compile("\\{[^{}]*[/\\\\][^{}]*\\}");
 
     private final List<Template> folders;
     private final Template name;
@@ -43,6 +46,10 @@ public final class PathTemplate {
         if (folder.startsWith("/") || folder.startsWith("\\") || folder.matches("[A-Za-z]:.*")) {
             throw new TemplateException(
                     "a folder is relative to the destination, so it must not begin with a slash or a drive");
+        }
+        if (SLASH_WITHIN.matcher(folder.replace("{{", "").replace("}}", "")).find()) {
+            throw new TemplateException(
+                    "a field has a slash in it, and folders end at slashes; write two fields, as in {shot:yyyy}/{shot:MM}");
         }
         List<Template> levels = new ArrayList<>();
         for (String level : folder.split("[/\\\\]")) {

@@ -9,6 +9,7 @@ import java.time.temporal.TemporalAccessor;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 
@@ -157,9 +158,32 @@ public final class Template {
         };
     }
 
+    /** Letters that are no letter with a mark to Unicode, and what they are written as. */
+    private static final Map<String, String> SPELLED = Map.ofEntries(
+            Map.entry("ß", "ss"),
+            Map.entry("ẞ", "SS"),
+            Map.entry("æ", "ae"),
+            Map.entry("Æ", "AE"),
+            Map.entry("œ", "oe"),
+            Map.entry("Œ", "OE"),
+            Map.entry("ø", "o"),
+            Map.entry("Ø", "O"),
+            Map.entry("ł", "l"),
+            Map.entry("Ł", "L"),
+            Map.entry("đ", "d"),
+            Map.entry("Đ", "D"),
+            Map.entry("ð", "d"),
+            Map.entry("Ð", "D"),
+            Map.entry("þ", "th"),
+            Map.entry("Þ", "Th"),
+            Map.entry("ı", "i"));
+
     private static String ascii(String s) {
-        return Normalizer.normalize(s.replace("ß", "ss").replace("æ", "ae").replace("ø", "o"), Normalizer.Form.NFKD)
-                .replaceAll("[^\\x20-\\x7e]", "");
+        String spelled = s;
+        for (Map.Entry<String, String> letter : SPELLED.entrySet()) {
+            spelled = spelled.replace(letter.getKey(), letter.getValue());
+        }
+        return Normalizer.normalize(spelled, Normalizer.Form.NFKD).replaceAll("[^\\x20-\\x7e]", "");
     }
 
     /** The template filled in; not yet safe as a file name. */

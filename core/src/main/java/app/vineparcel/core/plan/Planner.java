@@ -11,9 +11,13 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Works out what a recipe makes of a piece: its crop, size, path, weight and findings. Used by one thread, for one plan. */
 public final class Planner {
+
+    private static final int LONG_PATH = 200;
+    private static final int LONGEST_PATH = 1000;
 
     private final PathPlan paths;
     private final Preflight preflight;
@@ -58,6 +62,7 @@ public final class Planner {
                     "The name or folder cannot be used: " + e.getMessage() + "."));
             path = piece.info().stem() + "." + recipe.format().ending();
         }
+        length(path).ifPresent(findings::add);
         return new PlannedRendition(
                 piece,
                 column,
@@ -69,6 +74,24 @@ public final class Planner {
                         recipe.maxBytes().orElse(Long.MAX_VALUE)),
                 List.copyOf(findings),
                 pages);
+    }
+
+    /** Some systems take no path beyond 260 characters, none one beyond some thousand. */
+    private static Optional<Finding> length(String path) {
+        if (path.length() > LONGEST_PATH) {
+            return Optional.of(new Finding(
+                    Finding.Level.BLOCKER,
+                    "long-path",
+                    "Its folders and name have %,d characters together; up to %,d can be written. Shorten them."
+                            .formatted(path.length(), LONGEST_PATH)));
+        }
+        return path.length() > LONG_PATH
+                ? Optional.of(new Finding(
+                        Finding.Level.CAUTION,
+                        "long-path",
+                        "Its folders and name have %d characters together; some systems stop at 260, with the folders above. Shorten them."
+                                .formatted(path.length())))
+                : Optional.empty();
     }
 
     /** One file of several pieces, in their order; at least one. */

@@ -56,6 +56,8 @@ class NamingTest {
 
     @Test
     void filters_follow_one_another() throws TemplateException {
+        assertThat(Template.parse("{stem|ascii}").expand(fields("Łódź, Ærø, Þór, Đà, œuf, ISPARTA'lı")))
+                .isEqualTo("Lodz, AEro, Thor, Da, oeuf, ISPARTA'li");
         assertThat(Template.parse("{stem|ascii|kebab}").expand(fields("Äpfel & Süßmost")))
                 .isEqualTo("apfel-sussmost");
     }
@@ -80,6 +82,14 @@ class NamingTest {
     @ValueSource(strings = {"..", "a/../b", "/etc", "C:/x", "\\\\server", "a/./b", "..\\x", "a/.. /b"})
     void a_folder_that_leads_out_is_refused(String folder) {
         assertThatThrownBy(() -> PathTemplate.parse(folder, "{stem}")).isInstanceOf(TemplateException.class);
+    }
+
+    @Test
+    void folders_end_at_slashes_and_fields_do_not() throws TemplateException {
+        assertThatThrownBy(() -> PathTemplate.folders("{shot:yyyy/MM}"))
+                .hasMessageContaining("write two fields, as in {shot:yyyy}/{shot:MM}");
+        assertThat(PathTemplate.folders("{shot:yyyy}/{shot:MM}")).hasSize(2);
+        assertThat(PathTemplate.folders("{{a/b}}")).hasSize(2);
     }
 
     @ParameterizedTest

@@ -139,6 +139,14 @@ class PlannerTest {
                         + plan.renditions().get(2).predictedBytes());
     }
 
+    @ParameterizedTest
+    @CsvSource({"10, ''", "150, CAUTION long-path", "900, BLOCKER long-path"})
+    void a_path_that_is_too_long_is_found(int letters, String finding) {
+        String folder = "'folder': '" + ("x".repeat(100) + "/").repeat(letters / 100) + "x".repeat(letters % 100) + "'";
+        PlannedRendition planned = PLANNER.plan(photo(400, 300), column("y".repeat(100), folder));
+        assertThat(codes(planned)).isEqualTo(finding.isEmpty() ? List.of() : List.of(finding));
+    }
+
     @Test
     void predicted_weights_rise_with_quality_and_pixels() {
         long before = 0;
