@@ -175,9 +175,11 @@ class BrowserTest extends RealPages {
         assertThat(page.locator(".mark-card .on-dark img[alt='Harrow Lane, autumn on dark ground']"))
                 .hasAttribute("src", "/marks/files/harrow-lane-autumn-light.svg");
         button("Remove Harrow Lane, autumn").click();
-        assertThat(page.getByText("harrow-lane-autumn.svg")).hasCount(0);
+        assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
+                .hasCount(0);
         button("Bring it back").click();
-        assertThat(page.getByText("harrow-lane-autumn.svg").first()).isVisible();
+        assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
+                .isVisible();
         page.navigate("/settings");
         page.locator("#shelf-choice").setInputFiles(Files.writeString(FOLDER.resolve("bad.icc"), "no profile"));
         assertThat(page.locator("#shelf-refused")).containsText("The profile is broken");
