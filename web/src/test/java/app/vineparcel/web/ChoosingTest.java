@@ -110,10 +110,9 @@ class ChoosingTest extends RealPages {
         cell(0, 1).click();
         assertThat(cell(1, 1)).not().hasClass(Pattern.compile("has-blocker"));
         assertThat(cell(2, 1)).hasClass(Pattern.compile("has-blocker"));
-        cell(2, 1).click();
+        page.waitForResponse(Pattern.compile("/plan/choice$"), () -> cell(2, 1).click());
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
         assertThat(page.locator(".foot")).not().containsText("blocker");
-        page.waitForTimeout(400);
         page.reload();
         assertThat(cell(0, 1)).hasAttribute("aria-pressed", "false");
         assertThat(cell(1, 1)).hasAttribute("aria-pressed", "true");

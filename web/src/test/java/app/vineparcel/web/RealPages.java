@@ -10,6 +10,7 @@ import com.microsoft.playwright.JSHandle;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Files;
@@ -26,6 +27,9 @@ import org.junit.jupiter.api.BeforeEach;
 /** The real pages in the real browser. A message in the browser's console fails a test: scripts, styles and policy must agree. */
 abstract class RealPages extends Workbench {
 
+    /** How long a page may take to show what is expected, ms: on a busy machine much longer than on an idle one. */
+    private static final double PATIENCE = 20_000;
+
     private static Playwright playwright;
     static Browser browser;
 
@@ -35,6 +39,7 @@ abstract class RealPages extends Workbench {
 
     @BeforeAll
     static void opens_the_browser() {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         browser = playwright
