@@ -29,6 +29,7 @@ import app.vineparcel.core.testing.Rendering;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,7 +40,11 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
+import java.util.zip.DeflaterOutputStream;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSNull;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -153,8 +158,16 @@ class LocationRuleTest extends DocumentRuns {
         assertThat(LocationCheck.finds(made.resolve("photoshop-City.jpg"))).isFalse();
     }
 
-    /** A page whose picture has a place in its EXIF block, and another one in an XMP packet of its own. */
     private static byte[] page() throws IOException {
+        return page(false);
+    }
+
+    /**
+     * A page whose picture has a place in its EXIF block, and another one in an XMP packet of its own.
+     *
+     * @param twice whether the JPEG is deflated once more
+     */
+    private static byte[] page(boolean twice) throws IOException {
         try (PDDocument document = new PDDocument()) {
             PDPage page = new PDPage(new PDRectangle(200, 100));
             document.addPage(page);
@@ -166,6 +179,17 @@ class LocationRuleTest extends DocumentRuns {
                     30,
                     8,
                     PDDeviceRGB.INSTANCE);
+            if (twice) {
+                byte[] jpeg = jpeg(Photographs.talkative(1));
+                COSArray filters = new COSArray(List.of(COSName.FLATE_DECODE, COSName.DCT_DECODE));
+                picture.getCOSObject().setItem(COSName.FILTER, filters);
+                picture.getCOSObject()
+                        .setItem(COSName.DECODE_PARMS, new COSArray(List.of(COSNull.NULL, new COSDictionary())));
+                try (OutputStream out =
+                        new DeflaterOutputStream(picture.getCOSObject().createRawOutputStream())) {
+                    out.write(jpeg);
+                }
+            }
             picture.setMetadata(
                     new PDMetadata(document, new ByteArrayInputStream(Photographs.packet("photoshop:Country"))));
             try (PDPageContentStream out = new PDPageContentStream(document, page)) {
@@ -202,6 +226,28 @@ class LocationRuleTest extends DocumentRuns {
             runWell(plan(List.of(made), draw.formatted(file)));
         }
         assertThat(difference(picture("told.png"), picture("bare.png"))).isZero();
+    }
+
+    /** Some programs pack what is packed already. */
+    @Test
+    void a_picture_that_is_packed_twice_is_looked_into_too() throws Exception {
+        PlanPiece page = pieces("leaflet.pdf", page(true)).get(0);
+        String draw =
+                "'size': {'ppi': 144}, 'background': '#ffffff', 'format': {'type': 'png', 'bits': 24}, 'name': '%s'";
+        runWell(plan(List.of(page), draw.formatted("before")));
+        runWell(plan(List.of(page), EVERYTHING + ", 'format': {'type': 'pdf'}, 'name': 'told'"));
+        runWell(plan(List.of(page), "'metadata': {'keep': 'none'}, 'format': {'type': 'pdf'}, 'name': 'bare'"));
+        assertThat(CarriedData.in(folder.resolve("told.pdf")).jpegs())
+                .hasSize(1)
+                .allMatch(LocationCheck::finds);
+        assertThat(CarriedData.in(folder.resolve("bare.pdf")).jpegs())
+                .hasSize(1)
+                .noneMatch(LocationCheck::finds);
+        Programs.run("qpdf", "--check", folder.resolve("bare.pdf").toString());
+        PlanPiece made = pieces("bare.pdf", Files.readAllBytes(folder.resolve("bare.pdf")))
+                .get(0);
+        runWell(plan(List.of(made), draw.formatted("after")));
+        assertThat(difference(picture("before.png"), picture("after.png"))).isZero();
     }
 
     @Test
