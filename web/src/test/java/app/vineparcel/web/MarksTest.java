@@ -92,6 +92,10 @@ class MarksTest extends Workbench {
         String light = Files.readString(SHELF.resolve("marks-test-2026-light.svg"));
         assertThat(dark).contains("<path", "#1f2622").doesNotContain("<text");
         assertThat(light.replace("#ffffff", "#1f2622")).isEqualTo(dark);
+        visitor.post(
+                "/marks/text",
+                "font=IBMPlexSans-Regular&text=Marks+test+of+a+line+that+goes+on+for+longer+than+any+name+does");
+        assertThat(marks.files()).contains("marks-test-of-a-line-that-goes-on-for-longer-than-any-name.svg");
         for (String wrong : List.of(
                 "font=IBMPlexSans-SemiBold&text=++",
                 "font=Other&text=x",

@@ -133,12 +133,20 @@ public class MarkService {
                     text.isEmpty() ? "It is empty." : "It has " + text.length() + " characters.",
                     "Write one line of 1 to " + LONGEST_TEXT + " characters."));
         }
-        String word = SafeName.kebab(text);
-        String file = free(SafeName.of(word.substring(0, Math.min(LONGEST_NAME, word.length()))));
+        String file = free(SafeName.of(firstWords(SafeName.kebab(text))));
         TextOutline outline = new TextOutline(text, font);
         store(file, outline.svg(DARK));
         store(lightOf(file), outline.svg(LIGHT));
         return marks.save(new Mark(text, file, Optional.of(lightOf(file))));
+    }
+
+    /** As many whole words as a name has room for. */
+    private static String firstWords(String kebab) {
+        if (kebab.length() <= LONGEST_NAME) {
+            return kebab;
+        }
+        int end = kebab.lastIndexOf('-', LONGEST_NAME);
+        return kebab.substring(0, end > 0 ? end : LONGEST_NAME);
     }
 
     private String free(String stem) {
