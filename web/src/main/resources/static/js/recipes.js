@@ -78,6 +78,7 @@ async function send() {
   running = new AbortController();
   const body = new URLSearchParams(new FormData(form));
   body.set('recipe', form.dataset.recipe);
+  if (form.dataset.base) body.set('base', form.dataset.base);
   if (pieces) body.set('piece', pieces.value);
   body.set('desk', desk);
   body.set('number', mine);
@@ -127,7 +128,7 @@ function recall() {
   }
   form.querySelector('[data-drafted]').hidden = false;
 }
-form.addEventListener('submit', () => sessionStorage.removeItem(draft));
+for (const sent of [form, document.getElementById('give-back')]) sent?.addEventListener('submit', () => sessionStorage.removeItem(draft));
 form.querySelector('[data-undo]').addEventListener('click', () => {
   sessionStorage.removeItem(draft);
   location.reload();

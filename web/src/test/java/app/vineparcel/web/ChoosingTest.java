@@ -55,7 +55,9 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator(".foot")).containsText("6 renditions of 3 pieces");
 
         page.locator("tbody tr").nth(2).locator(".cell-more").first().click();
-        button("As the recipe says").click();
+        assertThat(page.locator(".otherwise-list"))
+                .hasText("Crop is otherwise; the recipe says “Keep the whole picture”. As the recipe says");
+        button("Crop as the recipe says").click();
         assertThat(cell(2, 0)).containsText("320 × 256");
         assertThat(cell(1, 0)).containsText("320 × 320");
 
@@ -77,6 +79,36 @@ class ChoosingTest extends RealPages {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Page, version"))
                 .click();
         assertThat(page.getByText("Crop to 1:1 about the focal point")).isVisible();
+    }
+
+    /** One clause goes back to the recipe, the others stay; a key that sends a form keeps and never gives back. */
+    @Test
+    void of_several_clauses_one_is_given_back() throws Exception {
+        plan("Given back");
+        cell(0, 0).focus();
+        page.keyboard().press("e");
+        page.locator("[data-clause=crop] summary").click();
+        page.locator("[data-aspect='1:1']").click();
+        page.locator("[data-clause=name] summary").click();
+        page.locator("[name='/name']").fill("{stem}-square");
+        assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop, name");
+        page.locator("[name='/name']").press("Enter");
+        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop, name");
+
+        page.locator("tbody tr").first().locator(".cell-more").first().click();
+        assertThat(page.locator(".otherwise-list li")).hasCount(2);
+        assertThat(page.locator("[data-changed]")).hasText("");
+        assertThat(button("Keep for this piece")).isDisabled();
+        button("Name as the recipe says").click();
+        assertThat(page.locator(".otherwise-list")).containsText("Crop is otherwise");
+        assertThat(page.locator(".otherwise-list li")).hasCount(1);
+        assertThat(page.locator("[data-clause=name] .sentence")).hasText("{stem}-{width}");
+        page.getByText("Back to the plan").click();
+        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop");
+        page.locator("tbody tr").first().locator(".cell-more").first().click();
+        button("All as the recipe says").click();
+        assertThat(cell(0, 0)).not().containsText("Otherwise");
+        assertThat(cell(0, 0)).containsText("320 × 256");
     }
 
     /** Nobody waits for a page to have kept something before going on. */

@@ -70,6 +70,11 @@ public record PieceOverride(Set<Clause> clauses, Recipe changed) {
         return over;
     }
 
+    /** The same with one clause given back to the recipe. */
+    public PieceOverride without(Clause clause) {
+        return new PieceOverride(clauses.stream().filter(one -> one != clause).collect(Collectors.toSet()), changed);
+    }
+
     /** Whether nothing is treated otherwise. */
     public boolean isEmpty() {
         return clauses.isEmpty();

@@ -4,13 +4,17 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.PieceOverride;
+import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.web.recipes.RecipeForm;
 import app.vineparcel.web.recipes.RecipePages;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.StoredPiece;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,8 +27,21 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class OverrideController {
 
-    /** What the page says of where it stands. */
-    record Place(String address, StoredPiece piece, String channel, long recipeId, boolean changed) {
+    /** A clause that is kept otherwise, and what the recipe says in it. */
+    record Otherwise(String word, String title, String recipe) {}
+
+    /**
+     * What the page says of where it stands.
+     *
+     * @param base the file of the recipe as it is kept for the piece
+     */
+    record Place(
+            String address, StoredPiece piece, String channel, long recipeId, String base, List<Otherwise> otherwise) {
+
+        /** Whether anything is kept otherwise. */
+        public boolean changed() {
+            return !otherwise.isEmpty();
+        }
 
         /** Where the plan is. */
         public String plan() {
@@ -49,11 +66,8 @@ class OverrideController {
         StoredPiece piece = pieces.get(id);
         PlanService.Column column = column(key);
         Recipe recipe = column.stored().recipe();
-        Recipe here = choices.of(piece.assignmentId())
-                .override(String.valueOf(id), key)
-                .map(override -> override.over(recipe))
-                .orElse(recipe);
-        model.addAttribute("place", place(piece, column, !here.equals(recipe)));
+        Recipe here = kept(piece, column).map(override -> override.over(recipe)).orElse(recipe);
+        model.addAttribute("place", place(piece, column));
         return pages.fill(model, here, RecipeForm.of(here), Map.of());
     }
 
@@ -69,16 +83,23 @@ class OverrideController {
         try {
             return kept(piece, key, PieceOverride.between(recipe, form.recipe()));
         } catch (RecipeException e) {
-            model.addAttribute("place", place(piece, column, true));
-            return pages.fill(model, recipe, form, RecipeForm.byField(e));
+            model.addAttribute("place", place(piece, column));
+            return pages.fill(model, here(piece, column), form, RecipeForm.byField(e));
         }
     }
 
-    /** Gives the piece back to the recipe. */
+    /** Gives the piece back to the recipe, in one clause or in all. */
     @PostMapping("/pieces/{id}/recipes/{key}/back")
-    String back(@PathVariable long id, @PathVariable String key) throws ProblemException {
-        Recipe recipe = column(key).stored().recipe();
-        return kept(pieces.get(id), key, new PieceOverride(Set.of(), recipe));
+    String back(@PathVariable long id, @PathVariable String key, @RequestParam(defaultValue = "") String clause)
+            throws ProblemException {
+        StoredPiece piece = pieces.get(id);
+        PlanService.Column column = column(key);
+        PieceOverride none = new PieceOverride(Set.of(), column.stored().recipe());
+        Optional<PieceOverride> left = Clause.byKey(clause)
+                .flatMap(one -> kept(piece, column).map(override -> override.without(one)))
+                .filter(override -> !override.isEmpty());
+        String plan = kept(piece, key, left.orElse(none));
+        return left.isPresent() ? "redirect:" + place(piece, column).address() : plan;
     }
 
     private String kept(StoredPiece piece, String key, PieceOverride override) {
@@ -87,13 +108,29 @@ class OverrideController {
         return "redirect:/assignments/" + piece.assignmentId() + "/plan";
     }
 
-    private static Place place(StoredPiece piece, PlanService.Column column, boolean changed) {
+    private Optional<PieceOverride> kept(StoredPiece piece, PlanService.Column column) {
+        return choices.of(piece.assignmentId())
+                .override(String.valueOf(piece.id()), column.key().key());
+    }
+
+    private Place place(StoredPiece piece, PlanService.Column column) {
+        Recipe recipe = column.stored().recipe();
+        List<Otherwise> otherwise = kept(piece, column).map(PieceOverride::clauses).orElse(Set.of()).stream()
+                .map(clause -> new Otherwise(clause.word(), clause.title(), clause.sentence(recipe)))
+                .toList();
         return new Place(
                 "/pieces/" + piece.id() + "/recipes/" + column.key().key(),
                 piece,
                 column.band().channel().name(),
                 column.stored().id(),
-                changed);
+                RecipeWriter.write(here(piece, column)),
+                otherwise);
+    }
+
+    /** The recipe as it is kept for the piece. */
+    private Recipe here(StoredPiece piece, PlanService.Column column) {
+        Recipe recipe = column.stored().recipe();
+        return kept(piece, column).map(override -> override.over(recipe)).orElse(recipe);
     }
 
     private PlanService.Column column(String key) throws ProblemException {

@@ -9,6 +9,7 @@ import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Trial;
 import app.vineparcel.core.render.TrialViews;
@@ -46,17 +47,32 @@ class TrialController {
         this.desks = desks;
     }
 
-    /** The sentences, names and faults of the recipe in the form. */
+    /**
+     * The sentences, names and faults of the recipe in the form.
+     *
+     * @param recipe the kept one that it is compared with; 0 for none
+     * @param base a recipe file to compare it with instead, as for a piece that is treated otherwise
+     */
     @PostMapping("/recipes/check")
     @ResponseBody
     RecipeCheck.Answer check(
             @RequestParam Map<String, String> form,
             @RequestParam(defaultValue = "0") long recipe,
+            @RequestParam(defaultValue = "") String base,
             @RequestParam(defaultValue = "0") long piece)
             throws ProblemException {
-        Optional<Recipe> kept =
-                recipe == 0 ? Optional.empty() : Optional.of(recipes.get(recipe).recipe());
-        return check.of(RecipeForm.sent(form), kept, piece);
+        return check.of(RecipeForm.sent(form), kept(recipe, base), piece);
+    }
+
+    private Optional<Recipe> kept(long recipe, String base) throws ProblemException {
+        try {
+            if (!base.isEmpty()) {
+                return Optional.of(RecipeReader.read(base, ""));
+            }
+        } catch (RecipeException e) {
+            return Optional.empty(); // no page sends such a one
+        }
+        return recipe == 0 ? Optional.empty() : Optional.of(recipes.get(recipe).recipe());
     }
 
     /** Renders the piece by the recipe in the form. Overtaken requests are answered with no content. */
