@@ -15,7 +15,7 @@ import java.util.regex.Pattern;
 public record DataUri(String type, byte[] content) {
 
     private static final String START = "data:";
-    private static final Pattern ATTRIBUTE = Pattern.compile("[\"'](data:[^\"']*+)");
+    private static final Pattern ATTRIBUTE = Pattern.compile("(?i)[\"'](data:[^\"']*+)");
     private static final String BASE64 = ";base64,";
 
     /** Empty for any other address, and for one whose base64 is damaged. */

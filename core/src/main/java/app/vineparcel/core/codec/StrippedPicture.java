@@ -50,10 +50,11 @@ public final class StrippedPicture {
                 marker++;
             }
             int kind = at(picture, marker);
-            if (at(picture, from) != 0xff) {
+            int length = at(picture, marker + 1) << 8 | at(picture, marker + 2);
+            if (at(picture, from) != 0xff || length < 2) {
                 return picture; // damaged
             }
-            int end = marker + 1 + (at(picture, marker + 1) << 8 | at(picture, marker + 2));
+            int end = marker + 1 + length;
             if (kind == SOS) {
                 int last = afterScans(picture, end);
                 kept.write(picture, from, last - from);

@@ -94,6 +94,10 @@ class StrippedPictureTest {
                 assertThat(StrippedPicture.of(broken)).hasSizeLessThanOrEqualTo(broken.length);
             }
         }
+        byte[] shortSegment = written(jpeg(false), 1);
+        shortSegment[4] = 0;
+        shortSegment[5] = 1;
+        assertThat(StrippedPicture.of(shortSegment)).isSameAs(shortSegment);
         byte[] text = "no picture".getBytes();
         assertThat(StrippedPicture.of(text)).isSameAs(text);
         assertThat(StrippedPicture.of(new byte[0])).isEmpty();
@@ -109,7 +113,7 @@ class StrippedPictureTest {
         for (String other : List.of("photo.jpg", "data:text/plain,hello", "data:image/png;base64", "data:;base64,A")) {
             assertThat(DataUri.parse(other)).as(other).isEmpty();
         }
-        assertThat(DataUri.allIn("<a b='data:x;base64,AQID' c=\"data:y;base64,/w==\" d='e'/>"))
+        assertThat(DataUri.allIn("<a b='DATA:x;base64,AQID' c=\"data:y;base64,/w==\" d='e'/>"))
                 .extracting(DataUri::type)
                 .containsExactly("x", "y");
     }
