@@ -104,6 +104,34 @@ class ChannelsTest extends Workbench {
                 .isEqualTo(recipes + 1);
     }
 
+    /** Two files of one content are two recipes of the channel; what the channel does not name is left alone. */
+    @Test
+    void a_channel_has_each_recipe_once_and_none_that_it_does_not_name() throws Exception {
+        int before = sql.queryForObject("select count(*) from recipe", Integer.class);
+        String recipe = "{\"recipe\": 1, \"title\": \"Twice\"}";
+        Map<String, String> archive = new LinkedHashMap<>();
+        archive.put(
+                "twice.channel.json",
+                "{\"channel\": 1, \"name\": \"Twice\", \"recipes\": [{\"file\": \"a.recipe.json\"}, {\"file\": \"b.recipe.json\"}]}");
+        archive.put("a.recipe.json", recipe);
+        archive.put("b.recipe.json", recipe);
+        archive.put("left.recipe.json", "{\"recipe\": 7}");
+        archive.put("README.txt", "To whom it may concern");
+        for (int i = 0; i < 2; i++) {
+            HttpResponse<String> in = new Visitor().send("/channels/files?name=twice.zip", SmallArchive.write(archive));
+            assertThat(in.statusCode()).as(in.body()).isEqualTo(200);
+        }
+        assertThat(channels.bands())
+                .filteredOn(band -> band.channel().name().startsWith("Twice"))
+                .hasSize(2)
+                .allSatisfy(band -> assertThat(band.uses())
+                        .extracting(use -> use.recipe().id())
+                        .hasSize(2)
+                        .doesNotHaveDuplicates());
+        assertThat(sql.queryForObject("select count(*) from recipe", Integer.class))
+                .isLessThanOrEqualTo(before + 3);
+    }
+
     @Test
     void a_broken_archive_is_refused_with_its_places() throws Exception {
         Visitor visitor = new Visitor();

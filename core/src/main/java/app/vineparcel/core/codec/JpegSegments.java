@@ -41,6 +41,19 @@ final class JpegSegments {
             byte[] start = text.getBytes(StandardCharsets.ISO_8859_1);
             return data.length >= start.length && Arrays.equals(data, 0, start.length, start, 0, start.length);
         }
+
+        /** With its marker and its length before it. */
+        void write(ByteArrayOutputStream out) throws IOException {
+            int length = data.length + 2;
+            if (length > 0xffff) {
+                throw new IOException("a segment of " + length + " bytes does not fit into a JPEG.");
+            }
+            out.write(0xff);
+            out.write(marker);
+            out.write(length >> 8);
+            out.write(length);
+            out.write(data);
+        }
     }
 
     private final List<Segment> segments;
@@ -166,15 +179,7 @@ final class JpegSegments {
         out.write(0xff);
         out.write(SOI);
         for (Segment segment : wanted) {
-            int length = segment.data().length + 2;
-            if (length > 0xffff) {
-                throw new IOException("a segment of " + length + " bytes does not fit into a JPEG.");
-            }
-            out.write(0xff);
-            out.write(segment.marker());
-            out.write(length >> 8);
-            out.write(length);
-            out.write(segment.data());
+            segment.write(out);
         }
         out.write(jpeg, at, jpeg.length - at);
         return out.toByteArray();

@@ -3,6 +3,7 @@ package app.vineparcel.core.codec;
 import app.vineparcel.core.metadata.TiffDirectory;
 import app.vineparcel.core.metadata.TiffField;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -35,12 +36,12 @@ public final class StrippedPicture {
             return Arrays.equals(picture, 0, Math.min(PNG.length, picture.length), PNG, 0, PNG.length)
                     ? png(picture)
                     : picture;
-        } catch (IndexOutOfBoundsException damaged) {
+        } catch (IndexOutOfBoundsException | IOException damaged) {
             return picture;
         }
     }
 
-    private static byte[] jpeg(byte[] picture) {
+    private static byte[] jpeg(byte[] picture) throws IOException {
         ByteArrayOutputStream kept = new ByteArrayOutputStream(picture.length);
         kept.write(picture, 0, 2);
         int from = 2;
@@ -64,7 +65,10 @@ public final class StrippedPicture {
             if (stays(new JpegSegments.Segment(kind, data))) {
                 kept.write(picture, from, end - from);
             } else if (kind == JpegSegments.APP1) {
-                orientation(data).ifPresent(segment -> write(segment, kept));
+                Optional<JpegSegments.Segment> orientation = orientation(data);
+                if (orientation.isPresent()) {
+                    orientation.get().write(kept);
+                }
             }
             from = end;
         }
@@ -106,15 +110,6 @@ public final class StrippedPicture {
                         JpegSegments.APP1,
                         JpegSegments.EXIF,
                         new TiffDirectory().put(ORIENTATION, field).toBlock()));
-    }
-
-    private static void write(JpegSegments.Segment segment, ByteArrayOutputStream out) {
-        int length = segment.data().length + 2;
-        out.write(0xff);
-        out.write(segment.marker());
-        out.write(length >> 8);
-        out.write(length);
-        out.writeBytes(segment.data());
     }
 
     private static byte[] png(byte[] picture) {

@@ -5,34 +5,17 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import app.vineparcel.core.naming.FolderScheme;
-import com.networknt.schema.InputFormat;
-import com.networknt.schema.Schema;
-import com.networknt.schema.SchemaRegistry;
-import com.networknt.schema.SpecificationVersion;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
+import app.vineparcel.core.testing.DocsSchema;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class ChannelFileTest {
 
-    private static Schema schema;
-
-    @BeforeAll
-    static void reads_the_schema_of_the_docs() throws IOException {
-        schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
-                .getSchema(Files.readString(Path.of("../docs/channel.schema.json")), InputFormat.JSON);
-    }
-
-    private static boolean schemaAccepts(String json) {
-        return schema.validate(json, InputFormat.JSON).isEmpty();
-    }
+    private static final DocsSchema SCHEMA = new DocsSchema("channel.schema.json");
 
     @Test
     void an_almost_empty_channel_has_the_defaults() throws RecipeException {
@@ -57,7 +40,7 @@ class ChannelFileTest {
                         new ChannelFile.Entry("tile.recipe.json", Optional.of("tiles"), "-{channel|kebab}")));
         String written = ChannelWriter.write(channel);
         assertThat(ChannelReader.read(written)).isEqualTo(channel);
-        assertThat(schemaAccepts(written)).isTrue();
+        assertThat(SCHEMA.accepts(written)).isTrue();
     }
 
     /** Place, and a part of what is found or allowed; the schema of the docs refuses the same files. */
@@ -91,7 +74,7 @@ class ChannelFileTest {
         assertThat(refused.faults()).hasSize(1);
         assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
         assertThat(refused.faults().get(0).sentence()).contains(words);
-        assertThat(schemaAccepts(json)).isFalse();
+        assertThat(SCHEMA.accepts(json)).isFalse();
     }
 
     @Test
@@ -103,9 +86,9 @@ class ChannelFileTest {
             String fits = start + "x".repeat(Integer.parseInt(rule[1])) + "\"}";
             String beyond = fits.replace("\"}", "x\"}");
             ChannelReader.read(fits);
-            assertThat(schemaAccepts(fits)).isTrue();
+            assertThat(SCHEMA.accepts(fits)).isTrue();
             assertThatThrownBy(() -> ChannelReader.read(beyond)).hasMessageContaining("up to " + rule[1]);
-            assertThat(schemaAccepts(beyond)).isFalse();
+            assertThat(SCHEMA.accepts(beyond)).isFalse();
         }
     }
 

@@ -6,14 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
-import com.networknt.schema.InputFormat;
-import com.networknt.schema.Schema;
-import com.networknt.schema.SchemaRegistry;
-import com.networknt.schema.SpecificationVersion;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import org.junit.jupiter.api.BeforeAll;
+import app.vineparcel.core.testing.DocsSchema;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,17 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class RecipeFileTest {
 
-    private static Schema schema;
-
-    @BeforeAll
-    static void reads_the_schema_of_the_docs() throws IOException {
-        schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
-                .getSchema(Files.readString(Path.of("../docs/recipe.schema.json")), InputFormat.JSON);
-    }
-
-    private static boolean schemaAccepts(String json) {
-        return schema.validate(json, InputFormat.JSON).isEmpty();
-    }
+    private static final DocsSchema SCHEMA = new DocsSchema("recipe.schema.json");
 
     @Test
     void an_almost_empty_recipe_has_the_defaults() throws RecipeException {
@@ -43,7 +26,7 @@ class RecipeFileTest {
         assertThat(recipe.metadata()).isEqualTo(MetadataPolicy.USUAL);
         assertThat(recipe.name()).isEqualTo("{stem}");
         assertThat(recipe.folder()).isEmpty();
-        assertThat(schemaAccepts("{\"recipe\": 1}")).isTrue();
+        assertThat(SCHEMA.accepts("{\"recipe\": 1}")).isTrue();
     }
 
     @ParameterizedTest
@@ -69,8 +52,8 @@ class RecipeFileTest {
         Recipe recipe = RecipeReader.read(json, "");
         String written = RecipeWriter.write(recipe);
         assertThat(RecipeReader.read(written, "")).isEqualTo(recipe);
-        assertThat(schemaAccepts(json)).isTrue();
-        assertThat(schemaAccepts(written)).isTrue();
+        assertThat(SCHEMA.accepts(json)).isTrue();
+        assertThat(SCHEMA.accepts(written)).isTrue();
     }
 
     /** Place, and a part of what is found or allowed; the schema of the docs refuses the same files. */
@@ -124,7 +107,7 @@ class RecipeFileTest {
         assertThat(refused.faults()).hasSize(1);
         assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
         assertThat(refused.faults().get(0).sentence()).contains(words);
-        assertThat(schemaAccepts(json)).isFalse();
+        assertThat(SCHEMA.accepts(json)).isFalse();
     }
 
     /** Some editors put it there; it is no part of the text. */

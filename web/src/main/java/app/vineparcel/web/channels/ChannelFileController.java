@@ -1,14 +1,11 @@
 package app.vineparcel.web.channels;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.storage.SmallArchive;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Map;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -34,14 +31,7 @@ class ChannelFileController {
     @GetMapping("/channels/{id}/file")
     ResponseEntity<byte[]> file(@PathVariable long id) throws ProblemException {
         ChannelService.Band band = channels.get(id);
-        return ResponseEntity.ok()
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(ChannelFiles.name(band.channel()), StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .contentType(MediaType.parseMediaType("application/zip"))
+        return Answers.kept(ChannelFiles.name(band.channel()), SmallArchive.TYPE)
                 .body(ChannelFiles.write(band));
     }
 
@@ -50,17 +40,12 @@ class ChannelFileController {
     @ResponseBody
     ResponseEntity<Map<String, Object>> bringIn(@RequestParam String name, HttpServletRequest request)
             throws IOException {
-        byte[] archive = request.getInputStream().readNBytes(SmallArchive.LARGEST + 1);
         try {
-            if (archive.length > SmallArchive.LARGEST) {
-                throw new ProblemException(
-                        new Problem.OverBudget(name, "It has more than 5 MB.", "Bring in channels only."));
-            }
+            byte[] archive = SmallArchive.received(name, request.getInputStream());
             return ResponseEntity.ok(Map.of(
                     "address", "/channels/" + files.bringIn(name, archive).id()));
         } catch (ProblemException e) {
-            Problem problem = e.problem();
-            return ResponseEntity.badRequest().body(Map.of("problem", problem.reason() + " " + problem.remedy()));
+            return Answers.refused(e);
         }
     }
 }

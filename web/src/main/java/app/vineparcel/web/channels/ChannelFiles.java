@@ -18,6 +18,7 @@ import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -87,8 +88,7 @@ class ChannelFiles {
         }
         ChannelFile channel = channel(files.get(0), texts.remove(files.get(0)));
         return channels.add(
-                channel.with(channels.freeName(channel.name()), List.of()),
-                uses(files.get(0), channel, RecipeFiles.read(texts)));
+                channel.with(channels.freeName(channel.name()), List.of()), uses(files.get(0), channel, texts));
     }
 
     private static ChannelFile channel(String file, String text) throws ProblemException {
@@ -101,29 +101,35 @@ class ChannelFiles {
         }
     }
 
-    private List<ChannelService.Use> uses(String file, ChannelFile channel, Map<String, Recipe> brought)
+    private List<ChannelService.Use> uses(String file, ChannelFile channel, Map<String, String> texts)
             throws ProblemException {
-        List<String> missing = channel.recipes().stream()
-                .map(ChannelFile.Entry::file)
-                .filter(name -> !brought.containsKey(name))
+        List<String> named =
+                channel.recipes().stream().map(ChannelFile.Entry::file).toList();
+        List<String> missing = named.stream()
+                .filter(name -> !texts.containsKey(name))
                 .map(name -> "%s names the recipe %s, which is not in the archive.".formatted(file, name))
                 .toList();
         if (!missing.isEmpty()) {
             throw RecipeFiles.refused(missing);
         }
+        texts.keySet().retainAll(named);
+        Map<String, Recipe> brought = RecipeFiles.read(texts);
+        List<StoredRecipe> here = new ArrayList<>(recipes.inUse());
         List<ChannelService.Use> uses = new ArrayList<>();
         for (ChannelFile.Entry entry : channel.recipes()) {
             uses.add(new ChannelService.Use(
-                    kept(brought.get(entry.file())), new Placement(entry.folder(), entry.suffix())));
+                    kept(brought.get(entry.file()), here), new Placement(entry.folder(), entry.suffix())));
         }
         return uses;
     }
 
-    /** An equal recipe that is in use already, or a new one. */
-    private StoredRecipe kept(Recipe recipe) {
-        return recipes.inUse().stream()
-                .filter(stored -> stored.recipe().equals(recipe))
-                .findFirst()
-                .orElseGet(() -> recipes.addCopy(recipe));
+    /** An equal recipe that is in use already and not yet taken from those here, or a new one: a channel has each once. */
+    private StoredRecipe kept(Recipe recipe, List<StoredRecipe> here) {
+        Optional<StoredRecipe> equal = here.stream()
+                .filter(stored ->
+                        stored.title().equals(recipe.title()) && stored.recipe().equals(recipe))
+                .findFirst();
+        equal.ifPresent(here::remove);
+        return equal.orElseGet(() -> recipes.addCopy(recipe));
     }
 }

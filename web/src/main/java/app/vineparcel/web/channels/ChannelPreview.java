@@ -14,6 +14,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -38,14 +39,14 @@ class ChannelPreview {
 
     /** The files of the first pieces of the newest assignment, by folder and name; none while there are no pieces. */
     List<Line> of(ChannelFile channel, List<ChannelService.Use> uses) {
-        List<SamplePieces.Group> groups = samples.groups();
-        if (groups.isEmpty()) {
+        Optional<SamplePieces.Group> newest = samples.newest();
+        if (newest.isEmpty()) {
             return List.of();
         }
         ChannelRules rules = new ChannelRules(
                 Set.copyOf(channel.keptOut()), channel.scheme(), channel.maxBytes(), channel.withoutLocation());
         List<PlannedRendition> planned = new ArrayList<>();
-        for (SamplePieces.Chosen sample : samples(groups.get(0).pieces())) {
+        for (SamplePieces.Chosen sample : samples(newest.get().pieces())) {
             Planner planner = new Planner(sample.assignment(), LocalDate.now(clock), shelf);
             for (ChannelService.Use use : uses) {
                 new PlanColumn("", use.recipe().recipe(), channel.name(), channel.folder(), rules, use.placement(), 1)

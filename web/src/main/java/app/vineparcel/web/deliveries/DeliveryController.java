@@ -4,6 +4,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.recipe.Clause;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.runs.Rendition;
@@ -139,14 +140,7 @@ class DeliveryController {
                 deliveries.files(runId).stream().map(Rendition::path).toList();
         String name = SafeName.of(assignment.name() + ", run " + summary.run().number()) + ".zip";
         Path root = deliveries.root(assignment.id());
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("application/zip"))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name, StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
+        return Answers.kept(name, MediaType.parseMediaType("application/zip"))
                 .body(out -> Archive.stream(root, paths, out));
     }
 }

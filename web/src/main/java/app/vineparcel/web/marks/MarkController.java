@@ -3,6 +3,7 @@ package app.vineparcel.web.marks;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.TextOutline;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.storage.BroughtShelf;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -66,15 +67,13 @@ class MarkController {
     /** One PNG or SVG as the body of the request. */
     @PostMapping(path = "/marks/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseBody
-    ResponseEntity<Map<String, String>> bringIn(@RequestParam String name, HttpServletRequest request)
+    ResponseEntity<Map<String, Object>> bringIn(@RequestParam String name, HttpServletRequest request)
             throws IOException {
         try {
             marks.bringIn(name, request.getInputStream());
             return ResponseEntity.ok(Map.of("address", "/marks"));
         } catch (ProblemException e) {
-            return ResponseEntity.badRequest()
-                    .body(Map.of(
-                            "problem", e.problem().reason() + " " + e.problem().remedy()));
+            return Answers.refused(e);
         }
     }
 

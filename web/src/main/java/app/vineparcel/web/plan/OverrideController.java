@@ -65,9 +65,9 @@ class OverrideController {
     String open(@PathVariable long id, @PathVariable String key, Model model) throws ProblemException {
         StoredPiece piece = pieces.get(id);
         PlanService.Column column = column(key);
-        Recipe recipe = column.stored().recipe();
-        Recipe here = kept(piece, column).map(override -> override.over(recipe)).orElse(recipe);
-        model.addAttribute("place", place(piece, column));
+        Optional<PieceOverride> kept = kept(piece, column);
+        Recipe here = here(column, kept);
+        model.addAttribute("place", place(piece, column, kept));
         return pages.fill(model, here, RecipeForm.of(here), Map.of());
     }
 
@@ -81,10 +81,13 @@ class OverrideController {
         Recipe recipe = column.stored().recipe();
         RecipeForm form = RecipeForm.sent(parameters);
         try {
-            return kept(piece, key, PieceOverride.between(recipe, form.recipe()));
+            PieceOverride otherwise = PieceOverride.between(recipe, form.recipe());
+            choices.change(piece.assignmentId(), before -> before.overridden(cell(piece, column), otherwise));
+            return plan(piece);
         } catch (RecipeException e) {
-            model.addAttribute("place", place(piece, column));
-            return pages.fill(model, here(piece, column), form, RecipeForm.byField(e));
+            Optional<PieceOverride> kept = kept(piece, column);
+            model.addAttribute("place", place(piece, column, kept));
+            return pages.fill(model, here(column, kept), form, RecipeForm.byField(e));
         }
     }
 
@@ -94,17 +97,30 @@ class OverrideController {
             throws ProblemException {
         StoredPiece piece = pieces.get(id);
         PlanService.Column column = column(key);
+        Choices.Cell cell = cell(piece, column);
         PieceOverride none = new PieceOverride(Set.of(), column.stored().recipe());
-        Optional<PieceOverride> left = Clause.byKey(clause)
-                .flatMap(one -> kept(piece, column).map(override -> override.without(one)))
-                .filter(override -> !override.isEmpty());
-        String plan = kept(piece, key, left.orElse(none));
-        return left.isPresent() ? "redirect:" + place(piece, column).address() : plan;
+        Choices after = choices.change(
+                piece.assignmentId(),
+                before -> before.overridden(
+                        cell,
+                        Clause.byKey(clause)
+                                .flatMap(one -> before.override(cell.piece(), cell.column())
+                                        .map(override -> override.without(one)))
+                                .orElse(none)));
+        return after.override(cell.piece(), cell.column()).isPresent()
+                ? "redirect:" + address(piece, column)
+                : plan(piece);
     }
 
-    private String kept(StoredPiece piece, String key, PieceOverride override) {
-        Choices.Cell cell = new Choices.Cell(String.valueOf(piece.id()), key);
-        choices.change(piece.assignmentId(), before -> before.overridden(cell, override));
+    private static Choices.Cell cell(StoredPiece piece, PlanService.Column column) {
+        return new Choices.Cell(String.valueOf(piece.id()), column.key().key());
+    }
+
+    private static String address(StoredPiece piece, PlanService.Column column) {
+        return "/pieces/" + piece.id() + "/recipes/" + column.key().key();
+    }
+
+    private static String plan(StoredPiece piece) {
         return "redirect:/assignments/" + piece.assignmentId() + "/plan";
     }
 
@@ -113,24 +129,23 @@ class OverrideController {
                 .override(String.valueOf(piece.id()), column.key().key());
     }
 
-    private Place place(StoredPiece piece, PlanService.Column column) {
+    private static Place place(StoredPiece piece, PlanService.Column column, Optional<PieceOverride> kept) {
         Recipe recipe = column.stored().recipe();
-        List<Otherwise> otherwise = kept(piece, column).map(PieceOverride::clauses).orElse(Set.of()).stream()
-                .map(clause -> new Otherwise(clause.word(), clause.title(), clause.sentence(recipe)))
-                .toList();
         return new Place(
-                "/pieces/" + piece.id() + "/recipes/" + column.key().key(),
+                address(piece, column),
                 piece,
                 column.band().channel().name(),
                 column.stored().id(),
-                RecipeWriter.write(here(piece, column)),
-                otherwise);
+                RecipeWriter.write(here(column, kept)),
+                kept.map(PieceOverride::clauses).orElse(Set.of()).stream()
+                        .map(clause -> new Otherwise(clause.word(), clause.title(), clause.sentence(recipe)))
+                        .toList());
     }
 
     /** The recipe as it is kept for the piece. */
-    private Recipe here(StoredPiece piece, PlanService.Column column) {
+    private static Recipe here(PlanService.Column column, Optional<PieceOverride> kept) {
         Recipe recipe = column.stored().recipe();
-        return kept(piece, column).map(override -> override.over(recipe)).orElse(recipe);
+        return kept.map(override -> override.over(recipe)).orElse(recipe);
     }
 
     private PlanService.Column column(String key) throws ProblemException {

@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PrintLayout;
 import app.vineparcel.core.render.PrintFile;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.sources.PiecePreviews;
@@ -13,7 +14,6 @@ import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
 import app.vineparcel.web.sources.StoredPiece;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,8 +21,6 @@ import java.util.List;
 import org.springframework.core.io.ByteArrayResource;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -173,14 +171,6 @@ class PrintController {
     }
 
     private static ResponseEntity<Resource> attachment(Resource file, String name) {
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_PDF)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(name, StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .body(file);
+        return Answers.kept(name, MediaType.APPLICATION_PDF).body(file);
     }
 }

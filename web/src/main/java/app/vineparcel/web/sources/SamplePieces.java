@@ -7,6 +7,7 @@ import app.vineparcel.web.assignments.AssignmentService;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Pieces to try things on: all of every assignment. */
@@ -34,12 +35,20 @@ public class SamplePieces {
 
     /** What can be chosen; assignments without pieces are left out. */
     public List<Group> groups() {
+        return filled().toList();
+    }
+
+    /** The newest assignment that has pieces; others are not read. */
+    public Optional<Group> newest() {
+        return filled().findFirst();
+    }
+
+    private Stream<Group> filled() {
         return assignments.all().stream()
                 .map(assignment -> new Group(
                         assignment,
                         pieces.all(assignment.id()).stream().limit(MOST_OFFERED).toList()))
-                .filter(group -> !group.pieces().isEmpty())
-                .toList();
+                .filter(group -> !group.pieces().isEmpty());
     }
 
     /** A piece and those behind it in its assignment, begun again from the front where there are too few; empty if it is gone. */

@@ -6,6 +6,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.EOFException;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
@@ -14,17 +15,34 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.springframework.http.MediaType;
 
 /** A few short text files in one ZIP, as recipes and channels are passed on. */
 public final class SmallArchive {
 
-    /** The most that a file that is brought in may have, bytes. */
-    public static final int LARGEST = 5_000_000;
+    /** As browsers know it. */
+    public static final MediaType TYPE = MediaType.parseMediaType("application/zip");
+
+    private static final int LARGEST = 5_000_000;
 
     private static final int MOST_ENTRIES = 500;
     private static final int LARGEST_ENTRY = 1_000_000;
 
     private SmallArchive() {}
+
+    /**
+     * The body of a request that brings such a file in, or one of its texts by itself.
+     *
+     * @throws ProblemException if it is larger than recipes ever are
+     */
+    public static byte[] received(String name, InputStream body) throws ProblemException, IOException {
+        byte[] file = body.readNBytes(LARGEST + 1);
+        if (file.length > LARGEST) {
+            throw new ProblemException(
+                    new Problem.OverBudget(name, "It has more than 5 MB.", "Bring in recipes and channels only."));
+        }
+        return file;
+    }
 
     /** Whether a file begins as a ZIP does. */
     public static boolean isOne(byte[] file) {
