@@ -1,11 +1,13 @@
 package app.vineparcel.cli;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.render.Outcome;
 import java.io.PrintWriter;
+import java.util.List;
 import java.util.Locale;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -35,6 +37,16 @@ final class JsonReport implements Report {
     }
 
     @Override
+    public void leftOut(SourceList.LeftOut left) {
+        ObjectNode line = JSON.createObjectNode();
+        line.put("source", left.file().toString()).put("piece", left.piece().name()).putNull("recipe");
+        line.putNull("path").put("status", "left-out").putNull("width").putNull("height");
+        result(line, null, null, 0, null);
+        notices(left.notices(), line.putArray("findings"));
+        print(line);
+    }
+
+    @Override
     public void planned(PlannedRendition rendition) {
         ObjectNode line = start(rendition, "planned");
         result(line, rendition.predictedBytes(), null, 0, null);
@@ -48,7 +60,7 @@ final class JsonReport implements Report {
             ObjectNode line = start(rendition, "done");
             result(line, done.bytes(), done.sha256(), done.millis(), null);
             line.put("clipped", Math.round(done.clipped() * 1e5) / 1e5);
-            findings(rendition, line);
+            notices(done.notices(), findings(rendition, line));
             print(line);
         } else if (outcome instanceof Outcome.Failed failed) {
             ObjectNode line = start(rendition, "failed");
@@ -82,12 +94,20 @@ final class JsonReport implements Report {
                 .putNull("clipped");
     }
 
-    private static void findings(PlannedRendition rendition, ObjectNode line) {
+    private static void notices(List<Notice> notices, ArrayNode findings) {
+        notices.forEach(notice -> findings.addObject()
+                .put("level", notice.matters() ? "caution" : "hint")
+                .put("code", notice.code())
+                .put("message", notice.text()));
+    }
+
+    private static ArrayNode findings(PlannedRendition rendition, ObjectNode line) {
         ArrayNode findings = line.putArray("findings");
         rendition.findings().forEach(finding -> findings.addObject()
                 .put("level", finding.level().name().toLowerCase(Locale.ROOT))
                 .put("code", finding.code())
                 .put("message", finding.message()));
+        return findings;
     }
 
     private synchronized void print(ObjectNode line) {

@@ -12,10 +12,15 @@ import java.util.List;
  */
 record PieceFilter(List<String> wanted) {
 
+    /** Whether nothing was asked for by name. */
+    boolean wantsAll() {
+        return wanted.isEmpty();
+    }
+
     /** The pieces that are wanted, in the order in which they were asked for. */
     List<Piece> of(List<Piece> pieces) {
         if (wanted.isEmpty()) {
-            return pieces;
+            return pieces.stream().filter(Piece::offered).toList();
         }
         List<Piece> chosen = new ArrayList<>();
         for (String word : wanted) {

@@ -165,6 +165,7 @@ public final class RenderCommand implements Callable<Integer> {
         Report report = json
                 ? new JsonReport(spec.commandLine().getOut())
                 : new TextReport(spec.commandLine().getOut());
+        list.leftOut().forEach(report::leftOut);
         list.unreadable().forEach(source -> columns.get().forEach(column -> report.unreadable(source, column)));
         return planOnly ? planned(plan, list, report) : rendered(plan, list, report, reader, shelf);
     }
@@ -172,7 +173,7 @@ public final class RenderCommand implements Callable<Integer> {
     private int planned(Plan plan, SourceList list, Report report) {
         plan.renditions().forEach(report::planned);
         report.endOfPlan(plan);
-        return plan.count(Finding.Level.BLOCKER) > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
+        return plan.count(Finding.Level.BLOCKER) > 0 || list.lacksSomething() ? SOMETHING_FAILED : ALL_WELL;
     }
 
     private int rendered(Plan plan, SourceList list, Report report, SourceReader reader, Shelf shelf) {
@@ -181,7 +182,7 @@ public final class RenderCommand implements Callable<Integer> {
             Tally tally = new Tally(report);
             new RenderRun(reader, shelf, destination, tally, () -> false).render(plan, threads);
             report.endOfRun(tally.done(), tally.failed() + list.unreadable().size() * recipes.size());
-            return tally.failed() > 0 || !list.unreadable().isEmpty() ? SOMETHING_FAILED : ALL_WELL;
+            return tally.failed() > 0 || list.lacksSomething() ? SOMETHING_FAILED : ALL_WELL;
         } catch (ProblemException e) {
             spec.commandLine().getErr().println(e.problem().sentence());
             return SOMETHING_FAILED;

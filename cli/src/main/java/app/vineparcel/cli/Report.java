@@ -10,6 +10,8 @@ interface Report {
 
     void unreadable(SourceList.Unreadable source, PlanColumn column);
 
+    void leftOut(SourceList.LeftOut piece);
+
     void planned(PlannedRendition rendition);
 
     void finished(PlannedRendition rendition, Outcome outcome);

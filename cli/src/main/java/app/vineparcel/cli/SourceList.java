@@ -1,7 +1,9 @@
 package app.vineparcel.cli;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
@@ -12,7 +14,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -21,12 +22,19 @@ import java.util.stream.Stream;
  * The named sources, folders opened and sorted by name, and those that cannot be read.
  *
  * @param pieces what can be rendered
+ * @param leftOut what is rendered only where it is asked for by name
  * @param unreadable what cannot, with its reason
  */
-record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
+record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable> unreadable) {
 
-    private static final Set<String> ENDINGS =
-            Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp", "svg", "svgz", "pdf", "ora");
+    /** A piece that nobody asked for. */
+    record LeftOut(Path file, Piece piece, List<Notice> notices) {
+
+        /** Whether somebody may be waiting for it. */
+        boolean isMissed() {
+            return notices.stream().anyMatch(Notice::matters);
+        }
+    }
 
     /** A source that cannot be read. */
     record Unreadable(Path file, Problem problem) {}
@@ -39,12 +47,21 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
      */
     static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, Taking taking) throws IOException {
         List<PlanPiece> pieces = new ArrayList<>();
+        List<LeftOut> leftOut = new ArrayList<>();
         List<Unreadable> unreadable = new ArrayList<>();
         for (Path file : files(named)) {
             try {
                 SourceReader.Contents contents = reader.contents(file, taking);
+                for (Piece piece : contents.pieces()) {
+                    if (!piece.offered() && filter.wantsAll()) {
+                        leftOut.add(new LeftOut(file, piece, contents.info().notices()));
+                    }
+                }
                 boolean document = contents.isDocument();
-                for (Piece piece : document ? filter.of(contents.pieces()) : contents.pieces()) {
+                List<Piece> wanted = document || !contents.pieces().get(0).offered()
+                        ? filter.of(contents.pieces())
+                        : contents.pieces();
+                for (Piece piece : wanted) {
                     pieces.add(new PlanPiece(
                             file.toString(),
                             file,
@@ -58,7 +75,7 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
                 unreadable.add(new Unreadable(file, e.problem()));
             }
         }
-        return new SourceList(List.copyOf(pieces), List.copyOf(unreadable));
+        return new SourceList(List.copyOf(pieces), List.copyOf(leftOut), List.copyOf(unreadable));
     }
 
     private static Set<Path> files(List<Path> named) throws IOException {
@@ -70,7 +87,7 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
             }
             try (Stream<Path> inside = Files.walk(path)) {
                 inside.filter(Files::isRegularFile)
-                        .filter(SourceList::looksLikeAPicture)
+                        .filter(file -> SourceFormat.mayBe(file.getFileName().toString()))
                         .sorted()
                         .forEach(files::add);
             }
@@ -78,14 +95,13 @@ record SourceList(List<PlanPiece> pieces, List<Unreadable> unreadable) {
         return files;
     }
 
-    private static boolean looksLikeAPicture(Path file) {
-        String name = file.getFileName().toString();
-        return !name.startsWith(".")
-                && ENDINGS.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
+    /** Whether something that somebody may be waiting for is not rendered. */
+    boolean lacksSomething() {
+        return !unreadable.isEmpty() || leftOut.stream().anyMatch(LeftOut::isMissed);
     }
 
     /** Whether there is neither. */
     boolean isEmpty() {
-        return pieces.isEmpty() && unreadable.isEmpty();
+        return pieces.isEmpty() && leftOut.isEmpty() && unreadable.isEmpty();
     }
 }

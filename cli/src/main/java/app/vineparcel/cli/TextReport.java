@@ -1,5 +1,6 @@
 package app.vineparcel.cli;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
@@ -24,6 +25,17 @@ final class TextReport implements Report {
     }
 
     @Override
+    public synchronized void leftOut(SourceList.LeftOut left) {
+        out.println("left out %s  %s (--piece \"%s\" renders it)"
+                .formatted(left.file(), left.piece().name(), left.piece().name()));
+        left.notices().forEach(notice -> out.println("         " + level(notice) + ": " + notice.text()));
+    }
+
+    private static String level(Notice notice) {
+        return notice.matters() ? "caution" : "hint";
+    }
+
+    @Override
     public synchronized void planned(PlannedRendition rendition) {
         out.println("planned  %s  %s  about %s"
                 .formatted(rendition.path(), rendition.size(), weight(rendition.predictedBytes())));
@@ -39,6 +51,7 @@ final class TextReport implements Report {
             out.println(
                     "done     %s  %s  %s%s".formatted(rendition.path(), done.size(), weight(done.bytes()), clipped));
             findings(rendition);
+            done.notices().forEach(notice -> out.println("         " + level(notice) + ": " + notice.text()));
         } else if (outcome instanceof Outcome.Failed failed) {
             out.println("failed   " + rendition.path() + "  " + failed.problem().reason() + " "
                     + failed.problem().remedy());

@@ -27,16 +27,17 @@ final class JdkJpegEngine implements JpegEngine {
     }
 
     @Override
-    public Pixels decode(Path file) throws IOException {
+    public Unpacked decode(Path file) throws IOException {
         JpegSegments segments = JpegSegments.read(file);
-        Pixels stored = READER.with(file, this::components);
+        Unpacked unpacked = READER.with(file, this::components);
+        Pixels stored = unpacked.pixels();
         if (stored.bands() == 3 && isYcc(segments)) {
             YccToRgb.inPlace(stored.bytes(), 3);
         } else if (stored.bands() == 4 && segments.adobeTransform().orElse(0) == 2) {
             YccToRgb.inPlace(stored.bytes(), 4);
             complementColours(stored.bytes());
         }
-        return stored;
+        return unpacked;
     }
 
     /** RGB of YCCK is the complement of CMY (ITU-T T.872, 6.5.3); black stays. */
@@ -48,19 +49,15 @@ final class JdkJpegEngine implements JpegEngine {
         }
     }
 
-    private Pixels components(ImageReader reader) throws IOException {
+    private Unpacked components(ImageReader reader) throws IOException {
         List<String> warnings = new ArrayList<>();
         reader.addIIOReadWarningListener((source, warning) -> warnings.add(warning));
         Pixels pixels = AwtPixels.of(reader.readRaster(0, null), false);
-        for (String warning : warnings) {
-            if (warning.contains("Missing EOI") || warning.contains("Premature end")) {
-                throw new IOException("it ends before its picture does.");
-            }
-            if (warning.startsWith("Corrupt") && !warning.contains("extraneous")) {
-                throw new IOException("its data is damaged.");
-            }
-        }
-        return pixels;
+        boolean cut =
+                warnings.stream().anyMatch(said -> said.contains("Missing EOI") || said.contains("Premature end"));
+        boolean damaged =
+                warnings.stream().anyMatch(said -> said.startsWith("Corrupt") && !said.contains("extraneous"));
+        return new Unpacked(pixels, cut ? Flaw.CUT_SHORT : damaged ? Flaw.DAMAGED : Flaw.NONE);
     }
 
     private static boolean isYcc(JpegSegments segments) {

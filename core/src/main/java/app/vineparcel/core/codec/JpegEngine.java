@@ -11,13 +11,27 @@ public interface JpegEngine {
     /** As told to people: which library does it. */
     String name();
 
+    /** What is wrong with data that gives a picture all the same. */
+    enum Flaw {
+        NONE,
+        CUT_SHORT,
+        DAMAGED
+    }
+
+    /**
+     * What was in a file.
+     *
+     * @param pixels one band of grey, three of RGB, or four as they are stored, with YCCK turned into CMYK
+     * @param flaw what is wrong with them
+     */
+    record Unpacked(Pixels pixels, Flaw flaw) {}
+
     /**
      * All pixels of a file.
      *
-     * @return one band of grey, three of RGB, or four as they are stored, with YCCK turned into CMYK
-     * @throws IOException with a reason in words if the file is cut short or damaged
+     * @throws IOException with a reason in words if none can be had
      */
-    Pixels decode(Path file) throws IOException;
+    Unpacked decode(Path file) throws IOException;
 
     /**
      * A whole JPEG file with whatever markers the library writes.

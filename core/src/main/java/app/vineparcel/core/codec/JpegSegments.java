@@ -88,15 +88,45 @@ final class JpegSegments {
         }
     }
 
+    /** The next marker; what stands before it and is none is passed over, as decoders do. */
     private static int marker(DataInputStream in) throws IOException {
-        int value = in.readUnsignedByte();
-        if (value != 0xff) {
-            throw new IOException("its segments are damaged.");
+        while (true) {
+            int value = in.readUnsignedByte();
+            if (value != 0xff) {
+                continue;
+            }
+            while (value == 0xff) {
+                value = in.readUnsignedByte();
+            }
+            boolean alone = value == 0 || value == 1 || value >= 0xd0 && value <= SOI;
+            if (!alone) {
+                return value;
+            }
         }
-        while (value == 0xff) {
-            value = in.readUnsignedByte();
+    }
+
+    /**
+     * The same picture without what stands between its segments and is none, and without segments that say nothing about the pixels.
+     *
+     * @param jpeg a whole file
+     */
+    static byte[] cleaned(byte[] jpeg) throws IOException {
+        DataInputStream in = new DataInputStream(new java.io.ByteArrayInputStream(jpeg));
+        ByteArrayOutputStream out = new ByteArrayOutputStream(jpeg.length);
+        out.write(0xff);
+        out.write(SOI);
+        in.skipBytes(2);
+        for (int marker = marker(in); marker != SOS; marker = marker(in)) {
+            Segment segment = new Segment(marker, in.readNBytes(Math.max(0, in.readUnsignedShort() - 2)));
+            boolean adobe = marker == APP14 && segment.data().length >= 12;
+            if (marker < APP0 || marker == APP0 && segment.begins("JFIF\0") || adobe) {
+                segment.write(out);
+            }
         }
-        return value;
+        out.write(0xff);
+        out.write(SOS);
+        out.write(in.readAllBytes());
+        return out.toByteArray();
     }
 
     List<Segment> all() {

@@ -1,6 +1,5 @@
 package app.vineparcel.core.codec;
 
-import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.image.BufferedImage;
@@ -10,6 +9,7 @@ import java.util.Iterator;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import org.jspecify.annotations.Nullable;
 
 /** Reads through a library of the Image I/O kind, chosen by the package it stands in: several may claim a format. */
 class LibraryReader implements PictureReader {
@@ -40,7 +40,13 @@ class LibraryReader implements PictureReader {
     Decoded decode(ImageReader reader, int page) throws IOException {
         BufferedImage image = reader.read(page);
         Pixels pixels = AwtPixels.of(image);
-        return new Decoded(pixels, pixels.colourBands() == 1 ? ColourModel.GREY : ColourModel.RGB);
+        return Decoded.plain(pixels);
+    }
+
+    /** The bytes as the library gets to see them. */
+    @Nullable
+    ImageInputStream open(Path file) throws IOException {
+        return ImageIO.createImageInputStream(file.toFile());
     }
 
     /** What is done with an opened reader. */
@@ -51,7 +57,7 @@ class LibraryReader implements PictureReader {
 
     /** Libraries answer broken bytes with all sorts of exceptions; here they all become one that says so. */
     final <T> T with(Path file, Use<T> use) throws IOException {
-        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+        try (ImageInputStream in = open(file)) {
             if (in == null) {
                 throw new IOException("it cannot be opened.");
             }
@@ -66,7 +72,7 @@ class LibraryReader implements PictureReader {
             throw new IOException("it ends before its picture does.", e);
         } catch (IOException e) {
             throw ours(e) ? e : new IOException(inWords(e), e);
-        } catch (RuntimeException | NoClassDefFoundError | UnsatisfiedLinkError e) {
+        } catch (RuntimeException | LinkageError e) {
             throw new IOException("its data is damaged or of a kind that is not read.", e);
         }
     }

@@ -15,21 +15,32 @@ public interface PictureReader {
     PixelSize size(Path file) throws IOException;
 
     /**
-     * All pixels of the first picture in the file.
+     * All pixels of the first picture in the file. Of one that is cut short what is there, with a notice.
      *
-     * @throws IOException with a reason in words if the file is cut short, damaged or of a kind that is not read
+     * @throws IOException with a reason in words if the file is damaged or of a kind that is not read
      */
     Decoded read(Path file) throws IOException;
+
+    /** Whether the file goes on to its end, as far as can be told without decoding it. */
+    default boolean seemsWhole(Path file) throws IOException {
+        return true;
+    }
 
     /** The reader of a format. */
     static PictureReader of(SourceFormat format) {
         return switch (format) {
             case JPEG -> new JpegReader(JpegEngine.usual());
-            case PNG -> new LibraryReader("png", "com.sun.");
+            case PNG -> new PngReader();
             case TIFF -> new TiffReader();
-            case WEBP -> new LibraryReader("webp", "com.luciad.");
-            case GIF -> new LibraryReader("gif", "com.sun.");
-            case BMP -> new LibraryReader("bmp", "com.sun.");
+            case WEBP -> new WebpReader();
+            case GIF -> new GifReader();
+            case BMP -> new BmpReader();
+            case ICO -> new IconReader();
+            case PNM -> new PnmReader();
+            case TGA -> new TgaReader();
+            case JPEG2000 -> new LibraryReader("jpeg2000", "com.github.jaiimageio.");
+            case AVIF -> HeifReader.avif();
+            case HEIC -> HeifReader.heic();
             case SVG, PDF, OPENRASTER -> throw new IllegalArgumentException(format.title() + " is no picture");
         };
     }

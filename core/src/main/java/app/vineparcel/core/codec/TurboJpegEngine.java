@@ -27,6 +27,8 @@ final class TurboJpegEngine implements JpegEngine {
     private static final int ACCURATE_DCT = 4096;
     private static final int PROGRESSIVE = 16384;
     private static final int SAMPLING_GREY = 3;
+    /** The code of what did not stop it. */
+    private static final int WARNING = 0;
 
     private final Class<?> decompressor;
     private final Class<?> compressor;
@@ -61,16 +63,12 @@ final class TurboJpegEngine implements JpegEngine {
     }
 
     @Override
-    public Pixels decode(Path file) throws IOException {
+    public Unpacked decode(Path file) throws IOException {
         byte[] jpeg = Files.readAllBytes(file);
         byte[] frame =
                 JpegSegments.read(file).frame().map(JpegSegments.Segment::data).orElse(new byte[6]);
         int bands = frame[5];
-        if (bands != 1 && bands != 3 && bands != 4) {
-            throw new IOException("it has " + bands + " components; 1, 3 or 4 are read.");
-        }
-        try (Closeable engine =
-                (Closeable) decompressor.getConstructor(byte[].class).newInstance((Object) jpeg)) {
+        try (Closeable engine = openedOrCleaned(jpeg)) {
             int width = (Integer) decompressor.getMethod("getWidth").invoke(engine);
             int height = (Integer) decompressor.getMethod("getHeight").invoke(engine);
             PixelSize size = new PixelSize(width, height);
@@ -86,22 +84,55 @@ final class TurboJpegEngine implements JpegEngine {
                     int.class,
                     int.class,
                     int.class);
-            decompress.invoke(engine, samples, 0, 0, width, width * bands, height, format, ACCURATE_DCT);
-            return Pixels.of8(size, bands, false, samples);
+            Flaw flaw = Flaw.NONE;
+            try {
+                decompress.invoke(engine, samples, 0, 0, width, width * bands, height, format, ACCURATE_DCT);
+            } catch (InvocationTargetException e) {
+                flaw = flaw(e);
+            }
+            return new Unpacked(Pixels.of8(size, bands, false, samples), flaw);
+        } catch (OtherSampling e) {
+            return new JdkJpegEngine().decode(file);
         } catch (InvocationTargetException e) {
-            throw inWords(e);
+            throw new IOException("its data is damaged.", e);
         } catch (ReflectiveOperationException | RuntimeException e) {
             throw new IOException("its data is damaged.", e);
         }
     }
 
-    private static IOException inWords(InvocationTargetException e) {
+    /** The library wants one of six samplings of colour; the standard allows more. */
+    private static final class OtherSampling extends IOException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /** The library stops at what stands between segments; without that it goes on. */
+    private Closeable openedOrCleaned(byte[] jpeg) throws IOException, ReflectiveOperationException {
+        try {
+            return opened(jpeg);
+        } catch (InvocationTargetException e) {
+            return opened(JpegSegments.cleaned(jpeg));
+        }
+    }
+
+    private Closeable opened(byte[] jpeg) throws IOException, ReflectiveOperationException {
+        try {
+            return (Closeable) decompressor.getConstructor(byte[].class).newInstance((Object) jpeg);
+        } catch (InvocationTargetException e) {
+            if (String.valueOf(e.getCause().getMessage()).contains("subsampling")) {
+                throw new OtherSampling();
+            }
+            throw e;
+        }
+    }
+
+    /** After a warning the pixels are there as far as they could be had. */
+    private static Flaw flaw(InvocationTargetException e) throws IOException, ReflectiveOperationException {
         String said = String.valueOf(e.getCause().getMessage());
-        return new IOException(
-                said.contains("Premature end of JPEG file")
-                        ? "it ends before its picture does."
-                        : "its data is damaged.",
-                e);
+        Object code = e.getCause().getClass().getMethod("getErrorCode").invoke(e.getCause());
+        if (!Integer.valueOf(WARNING).equals(code)) {
+            throw new IOException("its data is damaged.", e);
+        }
+        return said.contains("Premature end") ? Flaw.CUT_SHORT : said.contains("extraneous") ? Flaw.NONE : Flaw.DAMAGED;
     }
 
     @Override

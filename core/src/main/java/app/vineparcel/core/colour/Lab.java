@@ -21,6 +21,18 @@ public record Lab(double l, double a, double b) {
         return new Lab(116 * y - 16, 500 * (x - y), 200 * (y - z));
     }
 
+    /** To XYZ under D50, Y = 1 for white. */
+    public double[] xyz() {
+        double[] white = WhitePoint.d50();
+        double y = (l + 16) / 116;
+        return new double[] {white[0] * cube(y + a / 500), white[1] * cube(y), white[2] * cube(y - b / 200)};
+    }
+
+    private static double cube(double root) {
+        double cubed = root * root * root;
+        return cubed > EPSILON ? cubed : (116 * root - 16) / KAPPA;
+    }
+
     private static double root(double t) {
         return t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116;
     }

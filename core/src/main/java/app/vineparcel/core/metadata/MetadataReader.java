@@ -16,6 +16,7 @@ import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Reads {@link PhotoFacts} from any picture file. Damaged metadata counts as none: it never stops a picture. */
 public final class MetadataReader {
@@ -37,7 +38,7 @@ public final class MetadataReader {
         Optional<ExifIFD0Directory> main = first(metadata, ExifIFD0Directory.class);
         Optional<ExifSubIFDDirectory> details = first(metadata, ExifSubIFDDirectory.class);
         Integer orientation =
-                main.map(d -> d.getInteger(ExifIFD0Directory.TAG_ORIENTATION)).orElse(null);
+                main.map(d -> d.getInteger(ExifIFD0Directory.TAG_ORIENTATION)).orElseGet(() -> ofXmp(metadata));
         return new PhotoFacts(
                 Orientation.ofExif(orientation == null ? 1 : orientation),
                 text(details, ExifSubIFDDirectory.TAG_DATETIME_ORIGINAL).flatMap(MetadataReader::time),
@@ -45,6 +46,14 @@ public final class MetadataReader {
                 text(details, ExifSubIFDDirectory.TAG_LENS_MODEL),
                 rights(metadata, main),
                 LocationCheck.finds(metadata));
+    }
+
+    /** Some programs turn a picture by a word in XMP alone (XMP specification part 2, tiff:Orientation). */
+    private static @Nullable Integer ofXmp(Metadata metadata) {
+        return xmp(metadata, "tiff:Orientation")
+                .filter(text -> text.matches("[1-8]"))
+                .map(Integer::valueOf)
+                .orElse(null);
     }
 
     private static Rights rights(Metadata metadata, Optional<ExifIFD0Directory> main) {

@@ -37,6 +37,11 @@ public record PhotoFacts(
     public static final PhotoFacts NONE = new PhotoFacts(
             Orientation.TOP_LEFT, Optional.empty(), Optional.empty(), Optional.empty(), Rights.NONE, false);
 
+    /** The same of rows that lie as they are to be seen. */
+    public PhotoFacts upright() {
+        return new PhotoFacts(Orientation.TOP_LEFT, taken, camera, lens, rights, hasLocation);
+    }
+
     /** What it says in words, by {@link #FIELDS}; what it does not say is not there. */
     public Map<String, String> fields() {
         Map<String, String> fields = new LinkedHashMap<>();

@@ -1,10 +1,16 @@
 package app.vineparcel.core.metadata;
 
+import java.io.IOException;
 import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -19,13 +25,17 @@ public final class TiffDirectory {
     public static final int GPS = 0x8825;
     private static final int INTEROPERABILITY = 0xa005;
     private static final int HEADER = 8;
+    private static final int SUB_DIRECTORIES = 330;
+    private static final int MOST_INNER = 100;
     private static final int ENTRY = 12;
+    private static final int BIG_ENTRY = 20;
     private static final int MOST_FIELDS = 1000;
     private static final int LARGEST_FIELD = 16_000_000;
     private static final int DEEPEST = 3;
 
     private final TreeMap<Integer, TiffField> fields = new TreeMap<>();
     private final TreeMap<Integer, TiffDirectory> below = new TreeMap<>();
+    private ByteOrder order = ByteOrder.LITTLE_ENDIAN;
 
     /** An empty directory. */
     public TiffDirectory() {}
@@ -33,22 +43,69 @@ public final class TiffDirectory {
     /** The first directory of a block; empty if it is damaged. Fields that point outside the block are left out. */
     public static Optional<TiffDirectory> read(ByteBuffer tiff) {
         try {
-            ByteBuffer in = tiff.duplicate();
-            byte first = in.get(0);
-            in.order(first == 'I' ? ByteOrder.LITTLE_ENDIAN : ByteOrder.BIG_ENDIAN);
-            boolean marked = (first == 'I' || first == 'M') && in.get(1) == first && in.getShort(2) == 42;
-            return marked ? Optional.of(read(in, in.getInt(4), 0)) : Optional.empty();
-        } catch (IndexOutOfBoundsException | BufferUnderflowException | IllegalArgumentException damaged) {
+            TiffInput in = TiffInput.of(tiff);
+            return in.begin() ? Optional.of(read(in, in.firstDirectory(), 0)) : Optional.empty();
+        } catch (IOException
+                | IndexOutOfBoundsException
+                | BufferUnderflowException
+                | IllegalArgumentException damaged) {
             return Optional.empty();
         }
     }
 
-    private static TiffDirectory read(ByteBuffer in, int offset, int depth) {
+    /**
+     * All directories of a TIFF or BigTIFF file, one for each of its pictures, in order; fewer where the chain is damaged or goes in a circle.
+     *
+     * @param most how many are read
+     */
+    public static List<TiffDirectory> all(FileChannel file, int most) throws IOException {
+        List<TiffDirectory> found = new ArrayList<>();
+        Set<Long> seen = new HashSet<>();
+        try {
+            TiffInput in = TiffInput.of(file);
+            long next = in.begin() ? in.firstDirectory() : 0;
+            while (next > 0 && found.size() < most && seen.add(next)) {
+                found.add(read(in, next, 0));
+                next = next(in, next);
+            }
+        } catch (IndexOutOfBoundsException | BufferUnderflowException | IllegalArgumentException damaged) {
+            // the chain ends where it leads nowhere
+        }
+        return found;
+    }
+
+    /** The directories of the smaller or larger pictures that one of a file points to (TIFF technical note 1). */
+    public List<TiffDirectory> inner(FileChannel file) throws IOException {
+        List<TiffDirectory> found = new ArrayList<>();
+        long[] places = field(SUB_DIRECTORIES).map(TiffField::numbers).orElse(new long[0]);
+        try {
+            TiffInput in = TiffInput.of(file);
+            in.begin();
+            for (int i = 0; i < Math.min(MOST_INNER, places.length); i++) {
+                found.add(read(in, places[i], 0));
+            }
+        } catch (IndexOutOfBoundsException | BufferUnderflowException | IllegalArgumentException damaged) {
+            // what cannot be followed is not there
+        }
+        return found;
+    }
+
+    private static long next(TiffInput in, long offset) throws IOException {
+        if (in.isBig()) {
+            return in.number64(offset + 8 + in.number64(offset) * BIG_ENTRY);
+        }
+        return in.number32(offset + 2 + (long) in.number16(offset) * ENTRY);
+    }
+
+    private static TiffDirectory read(TiffInput in, long offset, int depth) throws IOException {
         TiffDirectory directory = new TiffDirectory();
-        int count = Math.min(MOST_FIELDS, in.getShort(offset) & 0xffff);
-        for (int i = 0; i < count; i++) {
-            int entry = offset + 2 + ENTRY * i;
-            if (entry + ENTRY > in.limit()) {
+        directory.order = in.order();
+        long count = in.isBig() ? in.number64(offset) : in.number16(offset);
+        int head = in.isBig() ? 8 : 2;
+        int size = in.isBig() ? BIG_ENTRY : ENTRY;
+        for (int i = 0; i < Math.min(MOST_FIELDS, count); i++) {
+            long entry = offset + head + (long) size * i;
+            if (!in.holds(entry, size)) {
                 break;
             }
             directory.readField(in, entry, depth);
@@ -56,25 +113,35 @@ public final class TiffDirectory {
         return directory;
     }
 
-    private void readField(ByteBuffer in, int entry, int depth) {
-        int tag = in.getShort(entry) & 0xffff;
-        int type = in.getShort(entry + 2) & 0xffff;
-        long count = in.getInt(entry + 4) & 0xffffffffL;
-        long bytes = count * TiffField.size(type);
-        if (bytes == 0 || bytes > LARGEST_FIELD) {
+    private void readField(TiffInput in, long entry, int depth) throws IOException {
+        int tag = in.number16(entry);
+        int type = in.number16(entry + 2);
+        long count = in.isBig() ? in.number64(entry + 4) : in.number32(entry + 4);
+        long value = entry + (in.isBig() ? 12 : 8);
+        int room = in.isBig() ? 8 : 4;
+        if (count <= 0 || count > LARGEST_FIELD || TiffField.size(type) == 0) {
             return;
         }
-        long at = bytes <= 4 ? entry + 8 : in.getInt(entry + 8) & 0xffffffffL;
-        if (isPointer(tag)) {
-            long to = in.getInt(entry + 8) & 0xffffffffL;
-            if (depth < DEEPEST && to >= HEADER && to + 2 <= in.limit()) {
-                below.put(tag, read(in, (int) to, depth + 1));
-            }
-        } else if (at + bytes <= in.limit()) {
-            ByteBuffer values = in.duplicate().order(in.order());
-            values.position((int) at);
-            fields.put(tag, TiffField.read(type, (int) count, values));
+        long bytes = count * TiffField.size(type);
+        if (bytes > LARGEST_FIELD) {
+            return;
         }
+        if (isPointer(tag)) {
+            long to = TiffField.size(type) == 8 ? in.number64(value) : in.number32(value);
+            if (depth < DEEPEST && to >= HEADER && in.holds(to, 2)) {
+                below.put(tag, read(in, to, depth + 1));
+            }
+            return;
+        }
+        long at = bytes <= room ? value : in.isBig() ? in.number64(value) : in.number32(value);
+        if (in.holds(at, bytes)) {
+            fields.put(tag, TiffField.read(type, (int) count, in.at(at, (int) bytes)));
+        }
+    }
+
+    /** The byte order of the file that it was read from; fields are little-endian whatever it is. */
+    public ByteOrder order() {
+        return order;
     }
 
     private static boolean isPointer(int tag) {

@@ -8,7 +8,7 @@ import java.util.Arrays;
 /**
  * One field of a TIFF directory (TIFF 6.0, section 2).
  *
- * @param type 1 BYTE, 2 ASCII, 3 SHORT, 4 LONG, 5 RATIONAL, 6 to 12 their signed and floating kin, 13 IFD
+ * @param type 1 BYTE, 2 ASCII, 3 SHORT, 4 LONG, 5 RATIONAL, 6 to 12 their signed and floating kin, 13 IFD, 16 to 18 those of 64 bits in BigTIFF
  * @param count how many values
  * @param data the values, little-endian
  */
@@ -21,9 +21,9 @@ public record TiffField(int type, int count, byte[] data) {
     private static final int RATIONAL = 5;
     private static final int UNDEFINED = 7;
     /** Bytes a value and bytes a part of it, which is what byte order turns round. */
-    private static final int[] SIZES = {0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8, 4};
+    private static final int[] SIZES = {0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8, 4, 0, 0, 8, 8, 8};
 
-    private static final int[] PARTS = {0, 1, 1, 2, 4, 4, 1, 1, 2, 4, 4, 4, 8, 4};
+    private static final int[] PARTS = {0, 1, 1, 2, 4, 4, 1, 1, 2, 4, 4, 4, 8, 4, 0, 0, 8, 8, 8};
 
     /** Bytes of one value of a type; 0 for an unknown type. */
     static int size(int type) {
@@ -81,6 +81,40 @@ public record TiffField(int type, int count, byte[] data) {
             end++;
         }
         return new String(data, 0, end, StandardCharsets.UTF_8).strip();
+    }
+
+    /** The values of a field of whole numbers; of signed types as they are, of others without a sign; none of another type. */
+    public long[] numbers() {
+        if (type == RATIONAL || type == 10 || type == 11 || type == 12) {
+            return new long[0];
+        }
+        ByteBuffer in = ByteBuffer.wrap(data).order(ByteOrder.LITTLE_ENDIAN);
+        boolean signed = type == 6 || type == 8 || type == 9;
+        long[] numbers = new long[count];
+        for (int i = 0; i < count; i++) {
+            numbers[i] = switch (SIZES[type]) {
+                case 1 -> signed ? in.get(i) : in.get(i) & 0xff;
+                case 2 -> signed ? in.getShort(2 * i) : in.getShort(2 * i) & 0xffff;
+                case 4 -> signed ? in.getInt(4 * i) : in.getInt(4 * i) & 0xffffffffL;
+                default -> in.getLong(8 * i);
+            };
+        }
+        return numbers;
+    }
+
+    /** The values of a field of fractions; of whole numbers those. */
+    public double[] fractions() {
+        if (type != RATIONAL && type != 10) {
+            return java.util.Arrays.stream(numbers()).asDoubleStream().toArray();
+        }
+        ByteBuffer in = ByteBuffer.wrap(data).order(ByteOrder.LITTLE_ENDIAN);
+        double[] fractions = new double[count];
+        for (int i = 0; i < count; i++) {
+            long above = type == RATIONAL ? in.getInt(8 * i) & 0xffffffffL : in.getInt(8 * i);
+            long below = type == RATIONAL ? in.getInt(8 * i + 4) & 0xffffffffL : in.getInt(8 * i + 4);
+            fractions[i] = below == 0 ? 0 : (double) above / below;
+        }
+        return fractions;
     }
 
     /** The values as they stand in a file of that byte order, turned to little-endian. */

@@ -1,5 +1,7 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.Notice;
+
 /**
  * Something that preflight noticed about a rendition to be.
  *
@@ -8,6 +10,11 @@ package app.vineparcel.core.plan;
  * @param message the reason and the remedy, in a sentence or two
  */
 public record Finding(Level level, String code, String message) {
+
+    /** What reading a source found. */
+    static Finding of(Notice notice) {
+        return new Finding(notice.matters() ? Level.CAUTION : Level.HINT, notice.code(), notice.text());
+    }
 
     /** The same where it has to be said which piece is meant. */
     Finding of(String piece) {

@@ -5,6 +5,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Taking;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Looks over what a piece is made of: shapes that go into pixels or stay shapes, and helpers that nobody wants to see. */
 final class PiecePreflight {
@@ -14,12 +15,20 @@ final class PiecePreflight {
     private PiecePreflight() {}
 
     static void look(PlanPiece piece, PlanColumn column, List<Finding> findings) {
+        notices(piece, findings);
         helpers(piece, column, findings);
         Recipe recipe = column.recipe();
         if (recipe.format() instanceof VectorFormat format) {
             shapes(piece, recipe, format, findings);
         }
         piece.part().sheet().ifPresent(sheet -> sheet.laid().forEach(laid -> helpers(laid.piece(), column, findings)));
+    }
+
+    private static void notices(PlanPiece piece, List<Finding> findings) {
+        Stream.concat(piece.piece().notices().stream(), piece.info().notices().stream())
+                .distinct()
+                .map(Finding::of)
+                .forEach(findings::add);
     }
 
     private static void helpers(PlanPiece piece, PlanColumn column, List<Finding> findings) {

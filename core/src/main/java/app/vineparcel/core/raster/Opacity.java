@@ -1,9 +1,19 @@
 package app.vineparcel.core.raster;
 
-/** Gives an opaque picture an alpha band. */
+/** Gives a picture an alpha band, or takes it away. */
 public final class Opacity {
 
     private Opacity() {}
+
+    /** The same picture of 8 bits without its alpha. */
+    public static Pixels removed(Pixels pixels) {
+        int colours = pixels.colourBands();
+        byte[] samples = new byte[Math.toIntExact(pixels.size().pixels() * colours)];
+        for (int from = 0, to = 0; to < samples.length; from++, to += colours) {
+            System.arraycopy(pixels.bytes(), from * pixels.bands(), samples, to, colours);
+        }
+        return Pixels.of8(pixels.size(), colours, false, samples);
+    }
 
     /** The same picture with an alpha of full opacity behind its colours. */
     public static Pixels added(Pixels opaque) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
@@ -12,6 +13,7 @@ import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.Taking;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -89,6 +91,14 @@ final class OpenSources implements AutoCloseable {
         }
         PixelDocument document = (PixelDocument) document(origin);
         return clock.time(Stage.DECODE, () -> reader.open(piece.file(), document, piece.piece(), piece.info()));
+    }
+
+    /** What was found while drawing since this was asked last. */
+    List<Notice> drawnNotices() {
+        return documents.values().stream()
+                .flatMap(document -> document.drawnNotices().stream())
+                .distinct()
+                .toList();
     }
 
     private void requireNotClosed(Origin origin) throws ProblemException {

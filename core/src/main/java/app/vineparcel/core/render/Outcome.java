@@ -1,8 +1,10 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.geometry.PixelSize;
+import java.util.List;
 
 /** What became of one rendition. */
 public sealed interface Outcome {
@@ -19,8 +21,16 @@ public sealed interface Outcome {
      * @param clipped the share, 0 to 1, of pixels whose colour the target's gamut does not hold
      * @param format as it was written; under a weight limit the quality may be lower than the recipe's
      * @param millis how long it took
+     * @param notices what was found while it was made and the plan could not know
      */
-    record Done(PixelSize size, long bytes, String sha256, double clipped, OutputFormat format, long millis)
+    record Done(
+            PixelSize size,
+            long bytes,
+            String sha256,
+            double clipped,
+            OutputFormat format,
+            long millis,
+            List<Notice> notices)
             implements Outcome {}
 
     /** There is no file, for this reason. */

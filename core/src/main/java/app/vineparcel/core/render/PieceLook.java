@@ -93,7 +93,7 @@ final class PieceLook {
                     ? new SheetDrawing(sources, this, workshop, planned).draw(framing.crop(), framing.content(), matte)
                     : draw(wanted);
             OpenedSource opened = new OpenedSource(
-                    planned.piece().info().sized(pixels.size()),
+                    planned.piece().info().sized(pixels.size()).with(sources.drawnNotices()),
                     Optional.empty(),
                     CarriedMetadata.NONE,
                     pixels,

@@ -1,6 +1,9 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.Notice;
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
@@ -15,9 +18,11 @@ import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.WrittenMetadata;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.SourceInfo;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 
 /** Makes one planned file. Used by one thread. */
@@ -44,6 +49,9 @@ final class RenditionFile {
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
         PieceLook.Seen seen = look.of(planned);
+        SourceInfo source = seen.source().source().info();
+        List<Notice> notices = untold(planned, source.notices());
+        requireWhole(source, notices);
         RenditionPixels pixels = RenditionPixels.of(seen, recipe, workshop);
         FileTags tags = tags(recipe, pixels.picture(), seen.source());
         AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
@@ -54,7 +62,8 @@ final class RenditionFile {
                 placed.sha256(),
                 pixels.clipped(),
                 written.get(),
-                RenderRun.since(began));
+                RenderRun.since(began),
+                notices);
     }
 
     private Outcome shapes(PlannedRendition planned, long began) throws ProblemException {
@@ -69,7 +78,32 @@ final class RenditionFile {
             }
         });
         return new Outcome.Done(
-                planned.size(), placed.bytes(), placed.sha256(), 0, recipe.format(), RenderRun.since(began));
+                planned.size(),
+                placed.bytes(),
+                placed.sha256(),
+                0,
+                recipe.format(),
+                RenderRun.since(began),
+                untold(planned, sources.drawnNotices()));
+    }
+
+    /** Half a picture is rendered only for those who knew that it is one. */
+    private static void requireWhole(SourceInfo source, List<Notice> untold) throws ProblemException {
+        if (CutShort.isAmong(untold)) {
+            throw new ProblemException(new Problem.Unreadable(
+                    source.fileName(),
+                    "The file ends before its picture does.",
+                    "Copy it again from the original, or import it again to use what is there."));
+        }
+    }
+
+    /** What the plan did not say. */
+    private static List<Notice> untold(PlannedRendition planned, List<Notice> notices) {
+        return notices.stream()
+                .distinct()
+                .filter(notice -> planned.findings().stream()
+                        .noneMatch(finding -> finding.message().endsWith(notice.text())))
+                .toList();
     }
 
     private RenditionSink.Placed place(PlannedRendition planned, RenditionSink.Content content)

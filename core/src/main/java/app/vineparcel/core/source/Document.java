@@ -1,5 +1,6 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.Notice;
 import java.util.List;
 
 /** An opened document. Used by one thread at a time; to be closed after use. */
@@ -15,6 +16,16 @@ public sealed interface Document extends AutoCloseable permits DrawnDocument, Pi
 
     /** What can be kept out, in its own order. */
     default List<Layer> layers() {
+        return List.of();
+    }
+
+    /** What was found while opening it that is of no piece in particular. */
+    default List<Notice> notices() {
+        return List.of();
+    }
+
+    /** What was found while drawing since this was asked last; what opening it or its pieces said is not said again. */
+    default List<Notice> drawnNotices() {
         return List.of();
     }
 

@@ -12,7 +12,7 @@ import java.util.Optional;
  * A source with its pixels in memory.
  *
  * @param info what was known before
- * @param embedded the profile in the file, where there is a sound one
+ * @param embedded the profile in the file, or what its format says instead, where there is a sound one
  * @param metadata the blocks that the file carries
  * @param pixels upright, in the colours of the profile
  * @param model what their colour bands stand for

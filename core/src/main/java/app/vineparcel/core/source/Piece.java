@@ -1,8 +1,10 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.PixelSize;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 
@@ -14,10 +16,38 @@ import java.util.OptionalDouble;
  * @param kind what it is
  * @param size in its own units
  * @param unitsPerInch what a unit is on paper; only for what is drawn from shapes, which has no pixels of its own
+ * @param offered whether it is rendered unless somebody says otherwise
+ * @param notices what reading it found
  * @param region the part of the piece behind {@code key} that this is, where it is only a part
  */
 public record Piece(
-        String key, String name, Kind kind, Extent size, OptionalDouble unitsPerInch, Optional<Box> region) {
+        String key,
+        String name,
+        Kind kind,
+        Extent size,
+        OptionalDouble unitsPerInch,
+        Optional<Box> region,
+        boolean offered,
+        List<Notice> notices) {
+
+    public Piece {
+        notices = List.copyOf(notices);
+    }
+
+    /** One about which nothing else is to be said. */
+    public Piece(String key, String name, Kind kind, Extent size, OptionalDouble unitsPerInch, Optional<Box> region) {
+        this(key, name, kind, size, unitsPerInch, region, true, List.of());
+    }
+
+    /** The same with something found in it. */
+    public Piece with(List<Notice> found) {
+        return new Piece(key, name, kind, size, unitsPerInch, region, offered, found);
+    }
+
+    /** The same, rendered only where somebody asks for it. */
+    public Piece onDemand() {
+        return new Piece(key, name, kind, size, unitsPerInch, region, false, notices);
+    }
 
     /** Units of CSS px, which SVG counts in. */
     public static final double CSS_PX = 96;
@@ -62,7 +92,7 @@ public record Piece(
     /** A rectangle on this piece, in its units. */
     public Piece region(String regionName, Box box) {
         Box on = region.map(own -> box.movedBy(own.x(), own.y())).orElse(box);
-        return new Piece(key, regionName, Kind.REGION, Extent.of(box), unitsPerInch, Optional.of(on));
+        return new Piece(key, regionName, Kind.REGION, Extent.of(box), unitsPerInch, Optional.of(on), true, notices);
     }
 
     /** Whether it is drawn from shapes and so can have any number of pixels. */

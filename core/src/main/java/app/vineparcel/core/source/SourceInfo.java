@@ -1,9 +1,11 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -17,6 +19,7 @@ import java.util.Optional;
  * @param profileModel what a sound embedded profile is for
  * @param profileFault why an embedded profile cannot be used; it is then taken for none
  * @param facts what the picture says of itself
+ * @param notices what reading it found
  */
 public record SourceInfo(
         String fileName,
@@ -26,11 +29,21 @@ public record SourceInfo(
         Optional<String> profileTitle,
         Optional<ColourModel> profileModel,
         Optional<String> profileFault,
-        PhotoFacts facts) {
+        PhotoFacts facts,
+        List<Notice> notices) {
+
+    public SourceInfo {
+        notices = List.copyOf(notices);
+    }
+
+    /** The same with something found in it. */
+    public SourceInfo with(List<Notice> found) {
+        return new SourceInfo(fileName, bytes, format, size, profileTitle, profileModel, profileFault, facts, found);
+    }
 
     /** The same for a piece of another size. */
     public SourceInfo sized(PixelSize other) {
-        return new SourceInfo(fileName, bytes, format, other, profileTitle, profileModel, profileFault, facts);
+        return new SourceInfo(fileName, bytes, format, other, profileTitle, profileModel, profileFault, facts, notices);
     }
 
     /** The file's name without its ending. */

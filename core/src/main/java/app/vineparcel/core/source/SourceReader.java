@@ -1,7 +1,9 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.PictureReader;
@@ -26,6 +28,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /**
  * Opens files. A file is known by its content; what is broken, foreign or larger than the pixel budget is refused with a
@@ -67,26 +70,65 @@ public final class SourceReader {
         }
     }
 
-    /** Looks into a file. */
-    public Contents contents(Path file, Taking taking) throws ProblemException {
+    /** What is done with a file. */
+    @FunctionalInterface
+    private interface Work<T> {
+        T done() throws IOException, ProblemException;
+    }
+
+    /** Whatever a foreign file makes a reader do ends in words about that file. */
+    private static <T> T guarded(Path file, Work<T> work) throws ProblemException {
         String name = file.getFileName().toString();
         try {
-            SourceFormat format = format(file, name);
-            if (format != SourceFormat.TIFF && format.isDocument()) {
-                return documentContents(file, name, format, taking);
-            }
-            SourceInfo info = look(file).info();
-            if (format == SourceFormat.TIFF) {
-                try (Document pages = document(file, taking)) {
-                    if (pages.pieces().size() > 1) {
-                        return new Contents(info, pages.pieces(), List.of());
-                    }
-                }
-            }
-            return new Contents(info, List.of(Piece.picture(info.stem(), info.size())), List.of());
+            return work.done();
+        } catch (PdfDocument.LockedException e) {
+            throw new ProblemException(
+                    new Problem.Locked(
+                            name, "The file cannot be read: " + e.getMessage(), "Give the password that opens it."),
+                    e);
         } catch (IOException e) {
             throw unreadable(file, name, e);
+        } catch (OutOfMemoryError e) {
+            throw new ProblemException(
+                    new Problem.OverBudget(
+                            name,
+                            "It does not fit into the memory that is free.",
+                            "Render fewer sources at once, ask for fewer pixels, or give the program more memory."),
+                    e);
+        } catch (StackOverflowError e) {
+            throw unreadable(file, name, new IOException("what it holds lies too deep within each other.", e));
+        } catch (RuntimeException | LinkageError e) {
+            throw unreadable(file, name, new IOException("its data is damaged or of a kind that is not read.", e));
         }
+    }
+
+    /** Looks into a file. */
+    public Contents contents(Path file, Taking taking) throws ProblemException {
+        return guarded(file, () -> seen(file, taking));
+    }
+
+    private Contents seen(Path file, Taking taking) throws ProblemException, IOException {
+        String name = file.getFileName().toString();
+        SourceFormat format = format(file, name);
+        if (format != SourceFormat.TIFF && format.isDocument()) {
+            return documentContents(file, name, format, taking);
+        }
+        SourceInfo info = look(file).info();
+        if (format == SourceFormat.TIFF) {
+            try (Document pages = document(file, taking)) {
+                info = info.with(pages.notices());
+                if (pages.pieces().size() > 1) {
+                    return new Contents(info, pages.pieces(), List.of());
+                }
+            }
+        }
+        Piece piece = Piece.picture(info.stem(), info.size());
+        if (PictureReader.of(format).seemsWhole(file)) {
+            return new Contents(info, List.of(piece), List.of());
+        }
+        SourceInfo decoded = open(file).info(); // only its pixels say how much of it is there
+        boolean cut = CutShort.isAmong(decoded.notices());
+        return new Contents(decoded, List.of(cut ? piece.onDemand() : piece), List.of());
     }
 
     private Contents documentContents(Path file, String name, SourceFormat format, Taking taking)
@@ -101,7 +143,8 @@ public final class SourceReader {
                     Optional.empty(),
                     Optional.empty(),
                     Optional.empty(),
-                    PhotoFacts.NONE);
+                    PhotoFacts.NONE,
+                    document.notices());
             return new Contents(info, pieces, document.layers());
         }
     }
@@ -121,27 +164,14 @@ public final class SourceReader {
     public Document document(Path file, Taking taking) throws ProblemException {
         String name = file.getFileName().toString();
         String stem = name.lastIndexOf('.') > 0 ? name.substring(0, name.lastIndexOf('.')) : name;
-        try {
-            return switch (format(file, name)) {
-                case SVG -> SvgDocument.read(Files.readAllBytes(file), stem, taking);
-                case PDF -> PdfDocument.open(file, "", taking, pixelBudget);
-                case OPENRASTER -> OpenRasterDocument.open(file, stem, taking, pixelBudget);
-                case TIFF -> TiffDocument.open(file, stem, pixelBudget);
-                case JPEG, PNG, WEBP, GIF, BMP -> throw new IOException("it is a single picture.");
-            };
-        } catch (PdfDocument.LockedException e) {
-            throw new ProblemException(
-                    new Problem.Locked(
-                            name, "The file cannot be read: " + e.getMessage(), "Give the password that opens it."),
-                    e);
-        } catch (IOException e) {
-            throw unreadable(file, name, e);
-        } catch (OutOfMemoryError e) {
-            throw new ProblemException(
-                    new Problem.OverBudget(
-                            name, "It does not fit into the memory that is free.", "Give the program more memory."),
-                    e);
-        }
+        return guarded(file, () -> switch (format(file, name)) {
+            case SVG -> SvgDocument.read(Files.readAllBytes(file), stem, taking);
+            case PDF -> PdfDocument.open(file, "", taking, pixelBudget);
+            case OPENRASTER -> OpenRasterDocument.open(file, stem, taking, pixelBudget);
+            case TIFF -> TiffDocument.open(file, stem, pixelBudget);
+            case JPEG, PNG, WEBP, AVIF, HEIC, JPEG2000, GIF, BMP, ICO, PNM, TGA ->
+                throw new IOException("it is a single picture.");
+        });
     }
 
     /**
@@ -151,19 +181,7 @@ public final class SourceReader {
      */
     public Pixels draw(Path file, DrawnDocument document, Piece piece, Box part, PixelSize size, OptionalInt matte)
             throws ProblemException {
-        String name = file.getFileName().toString();
-        try {
-            return document.draw(piece, part, size, matte);
-        } catch (IOException e) {
-            throw unreadable(file, name, e);
-        } catch (OutOfMemoryError e) {
-            throw new ProblemException(
-                    new Problem.OverBudget(
-                            name,
-                            "%s px do not fit into the memory that is free.".formatted(size),
-                            "Render fewer pieces at once, ask for fewer pixels, or give the program more memory."),
-                    e);
-        }
+        return guarded(file, () -> document.draw(piece, part, size, matte));
     }
 
     /**
@@ -172,18 +190,16 @@ public final class SourceReader {
      * @param known what inspecting the file gave
      */
     public OpenedSource open(Path file, PixelDocument document, Piece piece, SourceInfo known) throws ProblemException {
-        String name = file.getFileName().toString();
-        try {
-            PixelDocument.Opened opened = document.open(piece);
-            SourceInfo info = known.sized(opened.pixels().size());
+        return guarded(file, () -> {
+            Decoded opened = document.open(piece);
+            SourceInfo info = known.sized(opened.pixels().size()).with(opened.notices());
             if (known.format() == SourceFormat.TIFF) {
                 Look look = look(file);
-                return new OpenedSource(info, look.profile(), look.metadata(), opened.pixels(), opened.model());
+                return new OpenedSource(
+                        info, opened.implied().or(look::profile), look.metadata(), opened.pixels(), opened.model());
             }
-            return new OpenedSource(info, Optional.empty(), CarriedMetadata.NONE, opened.pixels(), opened.model());
-        } catch (IOException e) {
-            throw unreadable(file, name, e);
-        }
+            return new OpenedSource(info, opened.implied(), CarriedMetadata.NONE, opened.pixels(), opened.model());
+        });
     }
 
     /**
@@ -208,60 +224,55 @@ public final class SourceReader {
     /** What can be known without pixels, and the profile itself. */
     private record Look(SourceInfo info, Optional<IccProfile> profile, CarriedMetadata metadata) {}
 
-    private Look look(Path file) throws ProblemException {
+    private Look look(Path file) throws ProblemException, IOException {
         String name = file.getFileName().toString();
-        try {
-            SourceFormat format = format(file, name);
-            PixelSize stored = PictureReader.of(format).size(file);
-            requireWithinBudget(stored, name);
-            PhotoFacts facts = MetadataReader.read(file);
-            EmbeddedBlocks embedded = EmbeddedBlocks.in(file, format);
-            Optional<IccProfile> profile = Optional.empty();
-            Optional<String> fault = Optional.empty();
-            if (embedded.icc().isPresent()) {
-                try {
-                    profile = Optional.of(IccProfile.read(embedded.icc().get()));
-                } catch (BadProfileException e) {
-                    fault = Optional.of(e.getMessage());
-                }
+        SourceFormat format = format(file, name);
+        PixelSize stored = PictureReader.of(format).size(file);
+        requireWithinBudget(stored, name);
+        boolean turned = format == SourceFormat.AVIF || format == SourceFormat.HEIC; // by the format itself
+        PhotoFacts facts = turned ? MetadataReader.read(file).upright() : MetadataReader.read(file);
+        EmbeddedBlocks embedded = EmbeddedBlocks.in(file, format);
+        Optional<IccProfile> profile = Optional.empty();
+        Optional<String> fault = Optional.empty();
+        if (embedded.icc().isPresent()) {
+            try {
+                profile = Optional.of(IccProfile.read(embedded.icc().get()));
+            } catch (BadProfileException e) {
+                fault = Optional.of(e.getMessage());
             }
-            SourceInfo info = new SourceInfo(
-                    name,
-                    Files.size(file),
-                    format,
-                    facts.orientation().seen(stored),
-                    profile.map(IccProfile::title),
-                    profile.map(IccProfile::model),
-                    fault,
-                    facts);
-            return new Look(info, profile, embedded.metadata());
-        } catch (IOException e) {
-            throw unreadable(file, name, e);
         }
+        SourceInfo info = new SourceInfo(
+                name,
+                Files.size(file),
+                format,
+                facts.orientation().seen(stored),
+                profile.map(IccProfile::title),
+                profile.map(IccProfile::model),
+                fault,
+                facts,
+                embedded.notices());
+        return new Look(info, profile, embedded.metadata());
     }
 
     /** Everything, pixels included, turned upright. */
     public OpenedSource open(Path file) throws ProblemException {
-        Look look = look(file);
-        SourceInfo info = look.info();
-        try {
+        return guarded(file, () -> {
+            Look look = look(file);
+            SourceInfo info = look.info();
             Decoded decoded = PictureReader.of(info.format()).read(file);
+            Pixels upright = Turning.upright(decoded.pixels(), info.facts().orientation());
+            if (!upright.size().equals(info.size())) {
+                throw new IOException("its header and its data contradict each other.");
+            }
             return new OpenedSource(
-                    info,
-                    look.profile(),
+                    info.with(Stream.concat(info.notices().stream(), decoded.notices().stream())
+                            .distinct()
+                            .toList()),
+                    decoded.implied().or(look::profile),
                     look.metadata(),
-                    Turning.upright(decoded.pixels(), info.facts().orientation()),
+                    upright,
                     decoded.model());
-        } catch (IOException e) {
-            throw unreadable(file, info.fileName(), e);
-        } catch (OutOfMemoryError e) {
-            throw new ProblemException(
-                    new Problem.OverBudget(
-                            info.fileName(),
-                            "its %s px do not fit into the memory that is free.".formatted(info.size()),
-                            "Render fewer sources at once or give the program more memory."),
-                    e);
-        }
+        });
     }
 
     private static SourceFormat format(Path file, String name) throws IOException, ProblemException {
@@ -275,7 +286,7 @@ public final class SourceReader {
                     .orElseThrow(() -> new ProblemException(new Problem.Unsupported(
                             name,
                             "This is not a picture or document of a kind that can be read%s.".formatted(claimed(name)),
-                            "Use JPEG, PNG, TIFF, WebP, GIF, BMP, SVG, PDF or OpenRaster.")));
+                            "Use %s.".formatted(SourceFormat.list()))));
         }
     }
 
@@ -311,10 +322,28 @@ public final class SourceReader {
                             there ? "Give the program the right to read it." : "Put it back or bring it in again."),
                     e);
         }
+        if (e instanceof NotRead unread) {
+            return new ProblemException(
+                    new Problem.Unsupported(name, sentence(unread.getMessage()), unread.remedy()), e);
+        }
         String reason = e.getMessage() == null ? "its data is damaged." : e.getMessage();
         return new ProblemException(
-                new Problem.Unreadable(
-                        name, "The file cannot be read: " + reason, "Copy it again from the camera or the original."),
-                e);
+                new Problem.Unreadable(name, "The file cannot be read: " + reason, remedy(file)), e);
+    }
+
+    private static String sentence(String reason) {
+        return Character.toUpperCase(reason.charAt(0)) + reason.substring(1);
+    }
+
+    /** Pictures come from cameras and cards, drawings from a program. */
+    private static String remedy(Path file) {
+        try (InputStream in = Files.newInputStream(file)) {
+            boolean drawn = SourceFormat.of(in.readNBytes(SourceFormat.SIGNATURE_LENGTH))
+                    .filter(format -> format.isVector() || format == SourceFormat.OPENRASTER)
+                    .isPresent();
+            return drawn ? "Export it again from the program that made it." : "Copy it again from the original.";
+        } catch (IOException e) {
+            return "Copy it again from the original.";
+        }
     }
 }

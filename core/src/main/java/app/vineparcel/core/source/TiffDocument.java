@@ -1,50 +1,82 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.TiffReader;
+import app.vineparcel.core.codec.tiff.TiffPage;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Turning;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
-/** A TIFF of several pages. */
+/** A TIFF of several pages. A page that cannot be read is left out, and said. */
 final class TiffDocument implements PixelDocument {
 
     private static final String PAGE = "page:";
 
     private final Path file;
-    private final List<Piece> pieces;
+    private final Map<String, TiffReader.Entry> pages = new LinkedHashMap<>();
+    private final List<Piece> pieces = new ArrayList<>();
+    private final List<Notice> notices = new ArrayList<>();
 
-    private TiffDocument(Path file, List<Piece> pieces) {
+    private TiffDocument(Path file) {
         this.file = file;
-        this.pieces = pieces;
     }
 
     static TiffDocument open(Path file, String stem, long pixelBudget) throws IOException {
-        List<Piece> pieces = new ArrayList<>();
-        for (PixelSize size : new TiffReader().pages(file)) {
-            int number = pieces.size() + 1;
-            if (size.pixels() > pixelBudget) {
-                throw new IOException("its page %d has %s px, more than the limit.".formatted(number, size));
-            }
-            pieces.add(Piece.pixels(PAGE + number, stem + " " + number, Piece.Kind.PAGE, size));
+        TiffDocument document = new TiffDocument(file);
+        List<TiffReader.Entry> entries = new TiffReader().pages(file);
+        for (int number = 1; number <= entries.size(); number++) {
+            document.add(number, entries.get(number - 1), stem, pixelBudget);
         }
-        return new TiffDocument(file, List.copyOf(pieces));
+        if (document.pieces.isEmpty()) {
+            throw new IOException(entries.get(0).fault().orElse("it has no page of a size that can be read."));
+        }
+        return document;
+    }
+
+    private void add(int number, TiffReader.Entry entry, String stem, long pixelBudget) {
+        String fault = entry.fault().orElse("");
+        if (fault.isEmpty() && entry.page().orElseThrow().size().pixels() > pixelBudget) {
+            fault = "it has more pixels than the limit.";
+        }
+        if (!fault.isEmpty()) {
+            notices.add(Notice.caution("page-left-out", "Page %d cannot be read: %s".formatted(number, fault)));
+            return;
+        }
+        TiffPage page = entry.page().orElseThrow();
+        PixelSize seen = page.orientation().seen(page.size());
+        pages.put(PAGE + number, entry);
+        pieces.add(Piece.pixels(PAGE + number, stem + " " + number, Piece.Kind.PAGE, seen));
     }
 
     @Override
     public List<Piece> pieces() {
-        return pieces;
+        return List.copyOf(pieces);
     }
 
     @Override
-    public Opened open(Piece piece) throws IOException {
-        int number = piece.key().startsWith(PAGE) ? Integer.parseInt(piece.key().substring(PAGE.length())) : 1;
-        if (number > pieces.size()) {
-            throw new IOException("its page %d is no longer in it.".formatted(number));
+    public List<Notice> notices() {
+        return List.copyOf(notices);
+    }
+
+    @Override
+    public Decoded open(Piece piece) throws IOException {
+        String key = pages.containsKey(piece.key()) ? piece.key() : PAGE + 1;
+        TiffReader.Entry entry = pages.get(key);
+        if (entry == null || piece.key().startsWith(PAGE) && !key.equals(piece.key())) {
+            throw new IOException(
+                    "its %s is no longer in it.".formatted(piece.key().replace(':', ' ')));
         }
-        Decoded decoded = new TiffReader().read(file, number - 1);
-        return new Opened(decoded.pixels(), decoded.model());
+        Decoded stored = new TiffReader().read(file, entry);
+        return new Decoded(
+                Turning.upright(stored.pixels(), entry.page().orElseThrow().orientation()),
+                stored.model(),
+                stored.implied(),
+                stored.notices());
     }
 }

@@ -48,7 +48,8 @@ class ChannelRulesTest {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
-                facts);
+                facts,
+                java.util.List.of());
         return PlanPiece.picture("", Path.of("plums.jpg"), "plums", info, Optional.of(FocalPoint.CENTRE), 4);
     }
 

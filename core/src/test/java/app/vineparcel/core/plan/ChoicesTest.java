@@ -104,7 +104,8 @@ class ChoicesTest {
                 java.util.Optional.empty(),
                 java.util.Optional.empty(),
                 java.util.Optional.empty(),
-                app.vineparcel.core.metadata.PhotoFacts.NONE);
+                app.vineparcel.core.metadata.PhotoFacts.NONE,
+                java.util.List.of());
         return PlanPiece.picture(
                 "" + number, java.nio.file.Path.of(name), name, info, java.util.Optional.empty(), number);
     }

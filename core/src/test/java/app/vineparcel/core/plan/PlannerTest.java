@@ -36,7 +36,15 @@ class PlannerTest {
                 Rights.NONE,
                 false);
         SourceInfo info = new SourceInfo(
-                fileName, 1000, SourceFormat.JPEG, new PixelSize(width, height), Optional.empty(), model, fault, facts);
+                fileName,
+                1000,
+                SourceFormat.JPEG,
+                new PixelSize(width, height),
+                Optional.empty(),
+                model,
+                fault,
+                facts,
+                java.util.List.of());
         return PlanPiece.picture("", Path.of(fileName), info.stem(), info, Optional.of(FocalPoint.CENTRE), number);
     }
 

@@ -103,7 +103,8 @@ class LocationRuleTest extends DocumentRuns {
                 info.profileTitle(),
                 info.profileModel(),
                 info.profileFault(),
-                PhotoFacts.NONE);
+                PhotoFacts.NONE,
+                java.util.List.of());
         return PlanPiece.picture("", source, info.stem(), then, Optional.empty(), 1);
     }
 

@@ -2,14 +2,13 @@ package app.vineparcel.web.storage;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.SourceFormat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -17,8 +16,6 @@ import org.springframework.stereotype.Component;
 @Component
 public class SourceRoots {
 
-    private static final Set<String> ENDINGS =
-            Set.of("jpg", "jpeg", "png", "tif", "tiff", "webp", "gif", "bmp", "svg", "svgz", "pdf", "ora");
     private static final int DEEPEST = 8;
 
     private final List<Path> roots;
@@ -43,7 +40,7 @@ public class SourceRoots {
         try (Stream<Path> inside = Files.walk(folder, DEEPEST)) {
             List<Path> pictures = new ArrayList<>();
             for (Path file : (Iterable<Path>) inside.sorted()::iterator) {
-                if (looksLikeAPicture(file) && Files.isRegularFile(file) && isBelowARoot(file.toRealPath())) {
+                if (SourceFormat.mayBe(file.getFileName().toString()) && Files.isRegularFile(file) && isBelowARoot(file.toRealPath())) {
                     pictures.add(file.toRealPath());
                 }
             }
@@ -110,11 +107,5 @@ public class SourceRoots {
             }
         }
         return names;
-    }
-
-    private static boolean looksLikeAPicture(Path file) {
-        String name = file.getFileName().toString();
-        return !name.startsWith(".")
-                && ENDINGS.contains(name.substring(name.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT));
     }
 }

@@ -146,6 +146,8 @@ public record PageArt(PDDocument source, int page, Optional<Box> part) implement
         target.document().removePage(copy); // the library has put it at the end; it belongs where its sheet does
         copy.setCropBox(from.getCropBox());
         copy.setRotation(from.getRotation());
+        copy.setMediaBox(from.getMediaBox());
+        copy.setResources(from.getResources()); // the library leaves out what the page inherits
         copy.getCOSObject().removeItem(COSName.getPDFName("StructParents"));
         copy.getCOSObject().removeItem(COSName.B);
         copy.getCOSObject().removeItem(COSName.AA);

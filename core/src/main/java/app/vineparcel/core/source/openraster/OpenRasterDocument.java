@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.openraster;
 
+import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.source.HelperName;
@@ -82,7 +83,7 @@ public final class OpenRasterDocument implements PixelDocument {
     }
 
     @Override
-    public Opened open(Piece piece) throws IOException {
+    public Decoded open(Piece piece) throws IOException {
         Composition canvas = new Composition(size);
         if (piece.key().startsWith(LAYER)) {
             lay(canvas, find(piece.key().substring(LAYER.length())), true);
@@ -91,7 +92,7 @@ public final class OpenRasterDocument implements PixelDocument {
                 lay(canvas, whole.root().entries().get(i), false);
             }
         }
-        return new Opened(canvas.pixels(), ColourModel.RGB);
+        return new Decoded(canvas.pixels(), ColourModel.RGB);
     }
 
     private Stack find(String key) throws IOException {

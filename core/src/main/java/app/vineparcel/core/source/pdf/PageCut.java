@@ -14,8 +14,6 @@ import java.io.IOException;
 import org.apache.batik.svggen.CachedImageHandlerBase64Encoder;
 import org.apache.batik.svggen.SVGGeneratorContext;
 import org.apache.batik.svggen.SVGGraphics2D;
-import org.apache.pdfbox.rendering.PDFRenderer;
-import org.apache.pdfbox.rendering.RenderDestination;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 
@@ -32,7 +30,7 @@ final class PageCut {
      *
      * @param part in points of the page as it is seen
      */
-    static Element of(PDFRenderer renderer, int page, float unit, Box part, SvgSheet sheet, String prefix)
+    static Element of(PdfDrawing pages, int page, float unit, Box part, SvgSheet sheet, String prefix)
             throws IOException {
         SVGGeneratorContext context = SVGGeneratorContext.createDefault(sheet.document());
         context.setComment("");
@@ -42,7 +40,7 @@ final class PageCut {
         drawing.clip(new Rectangle2D.Double(0, 0, part.width(), part.height()));
         drawing.translate(-part.x(), -part.y());
         try {
-            renderer.renderPageToGraphics(page, drawing, unit, unit, RenderDestination.PRINT);
+            pages.page(page, drawing, unit, unit);
         } catch (RuntimeException e) {
             throw new IOException("its page holds something that SVG cannot express.", e);
         }

@@ -1,5 +1,7 @@
 package app.vineparcel.core.source.pdf;
 
+import app.vineparcel.core.NotRead;
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PageArt;
 import app.vineparcel.core.codec.pdf.PdfArt;
@@ -31,9 +33,6 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDPageLabels;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
-import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
-import org.apache.pdfbox.rendering.PDFRenderer;
-import org.apache.pdfbox.rendering.RenderDestination;
 
 /** A PDF: its pages in points, turned as they are to be seen. */
 public final class PdfDocument implements DrawnDocument {
@@ -43,18 +42,25 @@ public final class PdfDocument implements DrawnDocument {
     private static final long MEMORY = 64_000_000;
 
     private final PDDocument document;
-    private final PDFRenderer renderer;
+    private final PdfDrawing drawing;
     private final PdfLayers layers;
     private final Optional<HiddenContent> hidden;
     private final List<Piece> pieces;
 
-    private PdfDocument(PDDocument document, PdfLayers layers, Optional<HiddenContent> hidden, List<Piece> pieces) {
+    private final List<Notice> notices;
+
+    private PdfDocument(
+            PDDocument document,
+            PdfLayers layers,
+            Optional<HiddenContent> hidden,
+            List<Piece> pieces,
+            List<Notice> notices) {
+        this.notices = List.copyOf(notices);
         this.hidden = hidden;
         this.document = document;
         this.layers = layers;
         this.pieces = pieces;
-        this.renderer = new PDFRenderer(document);
-        renderer.setAnnotationsFilter(PDAnnotation::isPrinted);
+        this.drawing = new PdfDrawing(document);
     }
 
     /** The document is locked, and the password does not open it. */
@@ -83,11 +89,13 @@ public final class PdfDocument implements DrawnDocument {
             }
             PdfLayers layers = PdfLayers.of(document);
             PdfPictures.requireWithin(document, pixelBudget);
-            return new PdfDocument(document, layers, layers.hidden(document, taking), pieces(document, taking.box()));
+            List<Notice> notices = new ArrayList<>();
+            List<Piece> pieces = pieces(document, taking.box(), notices);
+            return new PdfDocument(document, layers, layers.hidden(document, taking), pieces, notices);
         } catch (IOException e) {
             document.close();
             throw e;
-        } catch (RuntimeException | StackOverflowError e) {
+        } catch (RuntimeException | StackOverflowError | LinkageError e) {
             document.close();
             throw new IOException("its structure is damaged.", e);
         }
@@ -101,32 +109,53 @@ public final class PdfDocument implements DrawnDocument {
             throw new LockedException(
                     password.isEmpty() ? "it is locked with a password." : "this password does not open it.");
         } catch (IOException e) {
+            if (String.valueOf(e.getMessage()).contains("decryption material")) {
+                throw new NotRead(
+                        "PDF that is locked for the holder of a certificate is not read.",
+                        "Save a copy without protection from a program that opens it.");
+            }
             throw new IOException("its table of objects is damaged.", e);
         } catch (RuntimeException | StackOverflowError e) {
             throw new IOException("its structure is damaged.", e);
         }
     }
 
-    private static List<Piece> pieces(PDDocument document, PageBox box) throws IOException {
+    private static List<Piece> pieces(PDDocument document, PageBox box, List<Notice> notices) throws IOException {
         String[] labels = labels(document);
         List<Piece> pieces = new ArrayList<>();
         Set<String> taken = new HashSet<>();
         for (int i = 0; i < document.getNumberOfPages(); i++) {
-            PDPage page = document.getPage(i);
-            PDRectangle chosen = box(page, box);
-            page.setCropBox(chosen);
-            boolean turned = page.getRotation() % 180 != 0;
-            double unit = page.getUserUnit();
-            double width = (turned ? chosen.getHeight() : chosen.getWidth()) * unit;
-            double height = (turned ? chosen.getWidth() : chosen.getHeight()) * unit;
-            if (!(width > 0.5 && height > 0.5 && width < 1e6 && height < 1e6)) {
-                throw new IOException("its page %d has no size that could be drawn.".formatted(i + 1));
-            }
             String label = labels.length > i && !labels[i].isBlank() ? labels[i].strip() : String.valueOf(i + 1);
             String name = taken.add(label) ? "Page " + label : "Page %s (%d)".formatted(label, i + 1);
-            pieces.add(Piece.drawn(PAGE + (i + 1), name, Piece.Kind.PAGE, new Extent(width, height), Piece.POINTS));
+            try {
+                PDPage page = document.getPage(i);
+                pieces.add(Piece.drawn(PAGE + (i + 1), name, Piece.Kind.PAGE, size(page, box), Piece.POINTS)
+                        .with(PdfFonts.missing(page)));
+            } catch (IOException | RuntimeException e) {
+                notices.add(Notice.caution(
+                        "page-left-out",
+                        "%s cannot be read: %s"
+                                .formatted(name, e instanceof IOException ? e.getMessage() : "it is damaged.")));
+            }
+        }
+        if (pieces.isEmpty()) {
+            throw new IOException("none of its pages can be read.");
         }
         return List.copyOf(pieces);
+    }
+
+    /** Sets which box of a page counts, and says how large it is seen. */
+    private static Extent size(PDPage page, PageBox box) throws IOException {
+        PDRectangle chosen = box(page, box);
+        page.setCropBox(chosen);
+        boolean turned = page.getRotation() % 180 != 0;
+        double unit = page.getUserUnit();
+        double width = (turned ? chosen.getHeight() : chosen.getWidth()) * unit;
+        double height = (turned ? chosen.getWidth() : chosen.getHeight()) * unit;
+        if (!(width > 0.5 && height > 0.5 && width < 1e6 && height < 1e6)) {
+            throw new IOException("it has no size that could be drawn.");
+        }
+        return new Extent(width, height);
     }
 
     private static String[] labels(PDDocument document) throws IOException {
@@ -162,6 +191,16 @@ public final class PdfDocument implements DrawnDocument {
     }
 
     @Override
+    public List<Notice> notices() {
+        return notices;
+    }
+
+    @Override
+    public List<Notice> drawnNotices() {
+        return drawing.faults();
+    }
+
+    @Override
     public Pixels draw(Piece piece, Box part, PixelSize size, OptionalInt matte) throws IOException {
         int page = page(piece);
         double unit = document.getPage(page).getUserUnit();
@@ -171,8 +210,7 @@ public final class PdfDocument implements DrawnDocument {
             graphics.translate(-part.x() * across, -part.y() * down);
             graphics.clip(new Rectangle2D.Double(
                     part.x() * across, part.y() * down, part.width() * across, part.height() * down));
-            renderer.renderPageToGraphics(
-                    page, graphics, (float) (across * unit), (float) (down * unit), RenderDestination.PRINT);
+            drawing.page(page, graphics, (float) (across * unit), (float) (down * unit));
         });
     }
 
@@ -185,7 +223,7 @@ public final class PdfDocument implements DrawnDocument {
     public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException {
         int page = page(piece);
         float unit = document.getPage(page).getUserUnit();
-        sheet.put(PageCut.of(renderer, page, unit, part, sheet, sheet.prefix(piece.name())), place);
+        sheet.put(PageCut.of(drawing, page, unit, part, sheet, sheet.prefix(piece.name())), place);
     }
 
     private int page(Piece piece) throws IOException {

@@ -47,11 +47,32 @@ final class PdfLayers {
             for (PDOptionalContentGroup group : properties.getOptionalContentGroups()) {
                 String name = group.getName() == null ? "" : group.getName();
                 Optional<String> helper = HelperName.reason(name).or(() -> unprinted(group));
-                layers.putIfAbsent(name, new Layer(name, name, properties.isGroupEnabled(group), helper));
+                layers.putIfAbsent(name, new Layer(name, name, isOn(properties, group.getCOSObject()), helper));
             }
         }
         spots(document).forEach(layer -> layers.putIfAbsent(layer.key(), layer));
         return new PdfLayers(properties, new ArrayList<>(layers.values()));
+    }
+
+    /** What the document's usual configuration says: the base state, then what is turned on, then what is turned off (8.11.4.3, table 101). */
+    private static boolean isOn(PDOptionalContentProperties properties, COSDictionary group) {
+        COSDictionary usual = properties.getCOSObject().getCOSDictionary(COSName.D);
+        if (usual == null) {
+            return true;
+        }
+        boolean on = !"OFF".equals(usual.getNameAsString(COSName.BASE_STATE));
+        return (on || names(usual, COSName.ON, group)) && !names(usual, COSName.OFF, group);
+    }
+
+    private static boolean names(COSDictionary configuration, COSName list, COSDictionary group) {
+        if (configuration.getDictionaryObject(list) instanceof COSArray groups) {
+            for (int i = 0; i < groups.size(); i++) {
+                if (groups.getObject(i) == group) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     /** A layer whose usage says that it is not for print. */
@@ -126,7 +147,7 @@ final class PdfLayers {
         if (properties != null) {
             for (PDOptionalContentGroup group : properties.getOptionalContentGroups()) {
                 String name = group.getName() == null ? "" : group.getName();
-                if (!properties.isGroupEnabled(group) || taking.keepsOut(name, name)) {
+                if (!isOn(properties, group.getCOSObject()) || taking.keepsOut(name, name)) {
                     off.add(group.getCOSObject());
                 }
             }
@@ -138,20 +159,49 @@ final class PdfLayers {
                         document, layer -> isOff(layer, off), ink -> taking.keepsOut(SPOT + ink, ink)));
     }
 
-    /** A group that is off, or a membership all of whose groups are (the usual policy, ISO 32000-1, 8.11.2.2). */
+    /** Whether a group is off, or what a membership says of its groups is not so (8.11.2.2). */
     private static boolean isOff(COSDictionary layer, Set<COSDictionary> off) {
-        COSBase groups = layer.getDictionaryObject(COSName.OCGS);
-        if (groups instanceof COSDictionary one) {
-            return off.contains(one);
+        if (layer.getDictionaryObject(COSName.getPDFName("VE")) instanceof COSArray expression) {
+            return !isTrue(expression, off, 0);
         }
-        if (groups instanceof COSArray several) {
+        List<COSDictionary> groups = new ArrayList<>();
+        COSBase named = layer.getDictionaryObject(COSName.OCGS);
+        if (named instanceof COSDictionary one) {
+            groups.add(one);
+        } else if (named instanceof COSArray several) {
             for (int i = 0; i < several.size(); i++) {
-                if (several.getObject(i) instanceof COSDictionary one && !off.contains(one)) {
-                    return false;
+                if (several.getObject(i) instanceof COSDictionary one) {
+                    groups.add(one);
                 }
             }
-            return several.size() > 0;
+        } else {
+            return off.contains(layer);
         }
-        return off.contains(layer);
+        if (groups.isEmpty()) {
+            return false;
+        }
+        String policy = layer.getNameAsString(COSName.P, "AnyOn");
+        return switch (policy) {
+            case "AllOn" -> groups.stream().anyMatch(off::contains);
+            case "AnyOff" -> groups.stream().noneMatch(off::contains);
+            case "AllOff" -> !groups.stream().allMatch(off::contains);
+            default -> groups.stream().allMatch(off::contains);
+        };
+    }
+
+    /** An expression of And, Or and Not over groups (table 99). */
+    private static boolean isTrue(COSArray expression, Set<COSDictionary> off, int depth) {
+        String operator =
+                expression.size() > 0 && expression.getObject(0) instanceof COSName name ? name.getName() : "";
+        boolean all = true;
+        boolean any = false;
+        for (int i = 1; i < expression.size(); i++) {
+            boolean one = expression.getObject(i) instanceof COSArray inner
+                    ? depth > DEEPEST || isTrue(inner, off, depth + 1)
+                    : !(expression.getObject(i) instanceof COSDictionary group && off.contains(group));
+            all &= one;
+            any |= one;
+        }
+        return operator.equals("Not") ? !any : operator.equals("Or") ? any : all;
     }
 }
