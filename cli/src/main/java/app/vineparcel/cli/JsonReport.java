@@ -39,7 +39,9 @@ final class JsonReport implements Report {
     @Override
     public void leftOut(SourceList.LeftOut left) {
         ObjectNode line = JSON.createObjectNode();
-        line.put("source", left.file().toString()).put("piece", left.piece().name()).putNull("recipe");
+        line.put("source", left.file().toString())
+                .put("piece", left.piece().name())
+                .putNull("recipe");
         line.putNull("path").put("status", "left-out").putNull("width").putNull("height");
         result(line, null, null, 0, null);
         notices(left.notices(), line.putArray("findings"));

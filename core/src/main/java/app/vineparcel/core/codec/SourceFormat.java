@@ -134,6 +134,9 @@ public enum SourceFormat {
         if (text.startsWith("PK\3\4") && isOpenRaster(text)) {
             return Optional.of(OPENRASTER);
         }
+        if (begins(start, 0xfe, 0xff) || begins(start, 0xff, 0xfe) || begins(start, 0, '<') || begins(start, '<', 0)) {
+            text = text.replace("\0", ""); // sixteen bits a letter
+        }
         boolean packed = begins(start, 0x1f, 0x8b);
         return packed || text.contains("<svg") || text.contains(":svg") ? Optional.of(SVG) : Optional.empty();
     }

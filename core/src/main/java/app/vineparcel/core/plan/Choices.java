@@ -8,12 +8,15 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Which cells of a plan are on, and in which a piece is treated otherwise than its recipe says. Every cell is on until it is turned off.
+ * Which cells of a plan are on, and in which a piece is treated otherwise than its recipe says. Every cell is on until it is turned
+ * off, but for pieces that are only rendered where somebody asks: theirs are off until they are turned on.
  *
  * @param off cells that are not wanted
  * @param overrides what is otherwise in which cell; none of them empty
+ * @param onDemand pieces whose cells are off until they are turned on
+ * @param on cells of those pieces that are wanted
  */
-public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
+public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on) {
 
     /** Everything, as the recipes say. */
     public static final Choices ALL = new Choices(Set.of(), Map.of());
@@ -29,11 +32,19 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
     public Choices {
         off = Set.copyOf(off);
         overrides = Map.copyOf(overrides);
+        onDemand = Set.copyOf(onDemand);
+        on = Set.copyOf(on);
+    }
+
+    /** Of pieces that are all rendered unless somebody says otherwise. */
+    public Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
+        this(off, overrides, Set.of(), Set.of());
     }
 
     /** Whether a cell is wanted. */
     public boolean isOn(String piece, String column) {
-        return !off.contains(new Cell(piece, column));
+        Cell cell = new Cell(piece, column);
+        return onDemand.contains(piece) ? on.contains(cell) : !off.contains(cell);
     }
 
     /** What is otherwise in a cell. */
@@ -49,14 +60,23 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
     }
 
     /** The same with cells turned on or off. */
-    public Choices turned(Collection<Cell> cells, boolean on) {
-        Set<Cell> other = new HashSet<>(off);
-        if (on) {
-            other.removeAll(Set.copyOf(cells));
-        } else {
-            other.addAll(cells);
+    public Choices turned(Collection<Cell> cells, boolean wanted) {
+        Set<Cell> otherOff = new HashSet<>(off);
+        Set<Cell> otherOn = new HashSet<>(on);
+        for (Cell cell : cells) {
+            turn(cell, wanted, otherOff, otherOn);
         }
-        return new Choices(other, overrides);
+        return new Choices(otherOff, overrides, onDemand, otherOn);
+    }
+
+    private void turn(Cell cell, boolean wanted, Set<Cell> otherOff, Set<Cell> otherOn) {
+        boolean asked = onDemand.contains(cell.piece());
+        Set<Cell> listed = asked ? otherOn : otherOff;
+        if (wanted == asked) {
+            listed.add(cell);
+        } else {
+            listed.remove(cell);
+        }
     }
 
     /** The same with a cell treated otherwise; an empty override gives it back to its recipe. */
@@ -67,25 +87,22 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
         } else {
             other.put(cell, override);
         }
-        return new Choices(off, other);
+        return new Choices(off, other, onDemand, on);
     }
 
     /** One piece's choices, on and off and otherwise, carried to other pieces. */
     public Choices carried(String from, Collection<String> to, Collection<String> columns) {
         Set<Cell> otherOff = new HashSet<>(off);
+        Set<Cell> otherOn = new HashSet<>(on);
         Map<Cell, PieceOverride> otherwise = new HashMap<>(overrides);
         for (String piece : to) {
             for (String column : columns) {
                 Cell cell = new Cell(piece, column);
-                if (isOn(from, column)) {
-                    otherOff.remove(cell);
-                } else {
-                    otherOff.add(cell);
-                }
+                turn(cell, isOn(from, column), otherOff, otherOn);
                 override(from, column)
                         .ifPresentOrElse(override -> otherwise.put(cell, override), () -> otherwise.remove(cell));
             }
         }
-        return new Choices(otherOff, otherwise);
+        return new Choices(otherOff, otherwise, onDemand, otherOn);
     }
 }

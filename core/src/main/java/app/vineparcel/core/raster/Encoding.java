@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.concurrent.atomic.LongAdder;
 
 /**
- * Linear light of one space to encoded pixels of another: un-premultiply or flatten, mix the bands by the matrix, clip, encode
- * by the target's curves, round.
+ * Linear light of one space to encoded pixels of another: un-premultiply, flatten by the encoded values of the source's space, mix the bands
+ * by the matrix, clip, encode by the target's curves, round.
  */
 public final class Encoding {
 
@@ -27,10 +27,20 @@ public final class Encoding {
     private final int outColours;
     private final EncodeTable[] tables;
     private final int depth;
-    private final Optional<float[]> matte;
+    private final Optional<Matte> matte;
     private final boolean dithered;
 
-    private Encoding(Matrix matrix, EncodeTable[] tables, int depth, Optional<float[]> matte, boolean dithered) {
+    /**
+     * What transparency is flattened on.
+     *
+     * @param light of the target's bands, for where nothing lies over it
+     * @param mixing how something is laid over it
+     * @param under its encoded values there
+     * @param inTarget whether that is done in the target's bands: grey cannot say a coloured ground
+     */
+    private record Matte(float[] light, Mixing mixing, float[] under, boolean inTarget) {}
+
+    private Encoding(Matrix matrix, EncodeTable[] tables, int depth, Optional<Matte> matte, boolean dithered) {
         this.matrix = matrix;
         this.map = matrix.toFloats();
         this.inColours = matrix.columnCount();
@@ -50,13 +60,28 @@ public final class Encoding {
      */
     public static Encoding between(LinearSpace from, LinearSpace to, int depth, Optional<double[]> matte) {
         EncodeTable[] tables = new EncodeTable[to.bands()];
-        float[] light = new float[to.bands()];
         for (int band = 0; band < tables.length; band++) {
             boolean shared = band > 0 && to.curve(band).equals(to.curve(band - 1));
             tables[band] = shared ? tables[band - 1] : EncodeTable.of(to.curve(band));
-            light[band] = matte.isPresent() ? (float) to.curve(band).linear(matte.get()[band]) : 0;
         }
-        return new Encoding(from.to(to), tables, depth, matte.map(given -> light), false);
+        return new Encoding(from.to(to), tables, depth, matte.map(given -> matte(given, from, to)), false);
+    }
+
+    private static Matte matte(double[] encoded, LinearSpace from, LinearSpace to) {
+        float[] light = new float[to.bands()];
+        double[] precise = new double[to.bands()];
+        for (int band = 0; band < light.length; band++) {
+            precise[band] = to.curve(band).linear(encoded[band]);
+            light[band] = (float) precise[band];
+        }
+        boolean inTarget = from.bands() < to.bands();
+        Mixing mixing = inTarget ? Mixing.by(from.curve(0), to.bands()) : Mixing.in(from);
+        double[] there = inTarget ? precise : to.to(from).times(precise);
+        float[] under = new float[there.length];
+        for (int band = 0; band < under.length; band++) {
+            under[band] = mixing.encoded(band, (float) there[band]);
+        }
+        return new Matte(light, mixing, under, inTarget);
     }
 
     /** Numbers that are kept as they stand, as inks are: no matrix, no curve; alpha is kept. */
@@ -214,19 +239,34 @@ public final class Encoding {
             for (int in = 0; in < inColours; in++) {
                 own[in] = clamped(row[at + in] * gain);
             }
-            if (mixed(own, light) && alpha > 0) {
-                clipped++;
-            }
-            float share = keepAlpha ? 1 : alpha;
+            clipped += coloured(own, alpha, light) ? 1 : 0;
             for (int out = 0; out < outColours; out++) {
-                float behind = keepAlpha || matte.isEmpty() ? 0 : (1 - alpha) * matte.get()[out];
-                into[pixel * outBands + out] = tables[out].encoded(light[out] * share + behind);
+                into[pixel * outBands + out] = tables[out].encoded(light[out]);
             }
             if (keepAlpha) {
                 into[pixel * outBands + outColours] = alpha;
             }
         }
         return clipped;
+    }
+
+    /** A colour of that opacity in the target's bands, on the matte if there is one; says whether it had to be clipped. */
+    private boolean coloured(float[] own, float alpha, float[] light) {
+        if (matte.isEmpty() || alpha == 1) {
+            return mixed(own, light) && alpha > 0;
+        }
+        Matte ground = matte.get();
+        if (alpha == 0) {
+            System.arraycopy(ground.light(), 0, light, 0, light.length);
+            return false;
+        }
+        if (!ground.inTarget()) {
+            ground.mixing().over(own, alpha, ground.under());
+            return mixed(own, light);
+        }
+        boolean beyond = mixed(own, light);
+        ground.mixing().over(light, alpha, ground.under());
+        return beyond;
     }
 
     /** Light in the target's bands, clipped to what they can hold; says whether it had to be. */

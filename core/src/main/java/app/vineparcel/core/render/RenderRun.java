@@ -17,7 +17,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 
 /**
- * Renders a plan. Sources are worked on side by side, as many at once as there are threads. A rendition that fails stops no other.
+ * Renders a plan. Sources are worked on side by side, as many at once as there are threads. A rendition that fails, and a
+ * listener that does, stop no other.
  */
 public final class RenderRun {
 
@@ -76,29 +77,44 @@ public final class RenderRun {
         try (OpenSources sources = new OpenSources(reader, conversions, clock)) {
             RenditionFile files = new RenditionFile(sources, sink, workshop);
             renditions.forEach(rendition -> finish(rendition, files));
+        } catch (RuntimeException | Error e) {
+            LOG.log(Level.ERROR, "closing a source failed", e);
         }
-        listener.sourceFinished(clock.spent());
+        tell(() -> listener.sourceFinished(clock.spent()));
     }
 
     private void finish(PlannedRendition rendition, RenditionFile files) {
         long began = System.nanoTime();
         if (stopped.getAsBoolean()) {
-            listener.finished(rendition, new Outcome.LeftOut(0));
+            tell(() -> listener.finished(rendition, new Outcome.LeftOut(0)));
             return;
         }
-        listener.started(rendition);
-        Outcome outcome;
+        tell(() -> listener.started(rendition));
+        Outcome outcome = outcome(rendition, files, began);
+        tell(() -> listener.finished(rendition, outcome));
+    }
+
+    /** Whatever happens to one rendition becomes its outcome. */
+    private static Outcome outcome(PlannedRendition rendition, RenditionFile files, long began) {
         try {
             requireUnblocked(rendition);
-            outcome = files.make(rendition, began);
+            return files.make(rendition, began);
         } catch (ProblemException e) {
             LOG.log(Level.DEBUG, "a rendition failed", e);
-            outcome = new Outcome.Failed(e.problem(), since(began));
-        } catch (RuntimeException | OutOfMemoryError e) {
+            return new Outcome.Failed(e.problem(), since(began));
+        } catch (RuntimeException | Error e) {
             LOG.log(Level.ERROR, "a rendition failed unforeseen", e);
-            outcome = new Outcome.Failed(unforeseen(rendition, e), since(began));
+            return new Outcome.Failed(unforeseen(rendition, e), since(began));
         }
-        listener.finished(rendition, outcome);
+    }
+
+    /** A listener that fails stops no rendition. */
+    private static void tell(Runnable news) {
+        try {
+            news.run();
+        } catch (RuntimeException | Error e) {
+            LOG.log(Level.ERROR, "a listener failed", e);
+        }
     }
 
     private static void requireUnblocked(PlannedRendition rendition) throws ProblemException {
@@ -115,6 +131,12 @@ public final class RenderRun {
                     rendition.path(),
                     "There was not enough memory for it.",
                     "Render fewer sources at once or give the program more memory.");
+        }
+        if (e instanceof StackOverflowError) {
+            return new Problem.Unreadable(
+                    rendition.path(),
+                    "What it shows lies too deep within each other to be written.",
+                    "Simplify the artwork, or choose a picture format.");
         }
         return new Problem.Unforeseen(
                 rendition.path(),

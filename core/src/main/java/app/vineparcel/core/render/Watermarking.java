@@ -47,7 +47,7 @@ final class Watermarking {
             drawn = drawn(false, width);
         }
         return new MarkedRows(
-                picture, MarkLayer.of(drawn, space), clause.opacity(), places(size, drawn.size(), shortEdge));
+                picture, space, MarkLayer.of(drawn, space), clause.opacity(), places(size, drawn.size(), shortEdge));
     }
 
     /** Where the mark lies on a rendition of that size, px; the first where it is repeated. */

@@ -97,7 +97,7 @@ public final class SourceReader {
                     e);
         } catch (StackOverflowError e) {
             throw unreadable(file, name, new IOException("what it holds lies too deep within each other.", e));
-        } catch (RuntimeException | LinkageError e) {
+        } catch (RuntimeException | Error e) { // libraries throw all kinds
             throw unreadable(file, name, new IOException("its data is damaged or of a kind that is not read.", e));
         }
     }

@@ -65,13 +65,20 @@ class DeliveryController {
         Tree tree = Tree.of(files);
         model.addAttribute("tree", tree);
         model.addAttribute("root", deliveries.root(assignmentId));
-        tree.first().ifPresent(first -> model.addAttribute("rendition", first));
+        List<String> gone = deliveries.missing(assignmentId, files);
+        model.addAttribute("gone", gone);
+        tree.first().ifPresent(first -> {
+            model.addAttribute("rendition", first);
+            model.addAttribute("missing", gone.contains(first.path()));
+        });
         return "deliveries/page";
     }
 
     @GetMapping("/renditions/{id}")
     String details(@PathVariable long id, Model model) throws ProblemException {
-        model.addAttribute("rendition", runs.rendition(id));
+        Rendition rendition = runs.rendition(id);
+        model.addAttribute("rendition", rendition);
+        model.addAttribute("missing", deliveries.isMissing(rendition));
         return "deliveries/details :: details";
     }
 
@@ -88,9 +95,6 @@ class DeliveryController {
     @GetMapping("/renditions/{id}/preview")
     ResponseEntity<Resource> preview(@PathVariable long id) throws ProblemException {
         Rendition rendition = runs.rendition(id);
-        if (rendition.path().endsWith(".avif")) {
-            return file(id, false);
-        }
         Path preview = previews.of(Previews.Kind.SCREEN, "rendition-" + rendition.sha256(), deliveries.file(rendition));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("image/webp"))

@@ -2,6 +2,7 @@ package app.vineparcel.web.deliveries;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
@@ -35,6 +36,21 @@ class DeliveryService {
 
     Path root(long assignmentId) {
         return folders.of(assignmentId);
+    }
+
+    /** Whether a file that was made is no longer there. */
+    boolean isMissing(Rendition rendition) throws ProblemException {
+        Path root = root(runs.get(rendition.runId()).assignmentId());
+        return rendition.isDone() && !Archive.holds(root, rendition.path());
+    }
+
+    /** The paths of those that are no longer there. */
+    List<String> missing(long assignmentId, List<Rendition> files) {
+        Path root = root(assignmentId);
+        return files.stream()
+                .map(Rendition::path)
+                .filter(path -> !Archive.holds(root, path))
+                .toList();
     }
 
     /**

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,28 +30,35 @@ class ChoiceService {
 
     /** What was chosen so far. */
     Choices of(long assignmentId) {
-        return choices(kept(assignmentId));
+        List<StoredPiece> all = pieces.all(assignmentId);
+        return choices(kept(all), all);
     }
 
-    private List<CellChoice> kept(long assignmentId) {
-        return cells.findByPieceIdIn(
-                pieces.all(assignmentId).stream().map(StoredPiece::id).toList());
+    private List<CellChoice> kept(List<StoredPiece> all) {
+        return cells.findByPieceIdIn(all.stream().map(StoredPiece::id).toList());
     }
 
-    private static Choices choices(List<CellChoice> kept) {
+    private static Choices choices(List<CellChoice> kept, List<StoredPiece> all) {
         Set<Choices.Cell> off = new HashSet<>();
+        Set<Choices.Cell> on = new HashSet<>();
+        Set<String> onDemand = all.stream()
+                .filter(piece -> !piece.isOffered())
+                .map(piece -> String.valueOf(piece.id()))
+                .collect(Collectors.toSet());
         Map<Choices.Cell, PieceOverride> overrides = new HashMap<>();
         for (CellChoice choice : kept) {
             Choices.Cell cell = cell(choice);
             if (!choice.wanted()) {
                 off.add(cell);
+            } else if (onDemand.contains(cell.piece())) {
+                on.add(cell);
             }
             String otherwise = choice.otherwise();
             if (otherwise != null) {
                 overrides.put(cell, read(otherwise));
             }
         }
-        return new Choices(off, overrides);
+        return new Choices(off, overrides, onDemand, on);
     }
 
     private static Choices.Cell cell(CellChoice choice) {
@@ -70,13 +78,14 @@ class ChoiceService {
     @Transactional
     Choices change(long assignmentId, UnaryOperator<Choices> change) {
         cells.waitForTurn(assignmentId);
-        List<CellChoice> kept = kept(assignmentId);
-        Choices before = choices(kept);
+        List<StoredPiece> all = pieces.all(assignmentId);
+        List<CellChoice> kept = kept(all);
+        Choices before = choices(kept, all);
         Choices after = change.apply(before);
         Map<Choices.Cell, CellChoice> byCell = new HashMap<>();
         kept.forEach(choice -> byCell.put(cell(choice), choice));
         Set<String> own = new HashSet<>();
-        pieces.all(assignmentId).forEach(piece -> own.add(String.valueOf(piece.id())));
+        all.forEach(piece -> own.add(String.valueOf(piece.id())));
         List<CellChoice> changed = new ArrayList<>();
         for (Choices.Cell cell : touched(before, after)) {
             if (own.contains(cell.piece())) {
@@ -98,6 +107,8 @@ class ChoiceService {
         Set<Choices.Cell> touched = new HashSet<>();
         touched.addAll(before.off());
         touched.addAll(after.off());
+        touched.addAll(before.on());
+        touched.addAll(after.on());
         touched.addAll(before.overrides().keySet());
         touched.addAll(after.overrides().keySet());
         return touched;

@@ -1,5 +1,6 @@
 package app.vineparcel.web.runs;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.plan.Placement;
@@ -11,6 +12,7 @@ import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Outcome;
+import app.vineparcel.web.sources.NoticeList;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -40,6 +42,9 @@ public class Rendition {
         FAILED,
         LEFT_OUT
     }
+
+    /** Of what its columns hold. */
+    private static final int LONGEST_TEXT = 1000;
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -83,6 +88,7 @@ public class Rendition {
 
     private @Nullable Double clipped;
     private @Nullable String written;
+    private String notices = "[]";
     private @Nullable Long millis;
     private @Nullable String reason;
     private @Nullable String remedy;
@@ -133,13 +139,24 @@ public class Rendition {
             sha256 = done.sha256();
             clipped = done.clipped();
             written = Sentences.format(done.format());
+            notices = NoticeList.written(done.notices());
         } else if (outcome instanceof Outcome.Failed failed) {
             state = State.FAILED;
-            reason = failed.problem().reason();
-            remedy = failed.problem().remedy();
+            reason = shortened(failed.problem().reason());
+            remedy = shortened(failed.problem().remedy());
         } else {
             state = State.LEFT_OUT;
         }
+    }
+
+    private static String shortened(String text) {
+        String kept = text.replace("\0", "");
+        return kept.length() > LONGEST_TEXT ? kept.substring(0, LONGEST_TEXT - 1) + "…" : kept;
+    }
+
+    /** What was found while it was made. */
+    public List<Notice> notices() {
+        return NoticeList.read(notices);
     }
 
     /** The key, once stored. */

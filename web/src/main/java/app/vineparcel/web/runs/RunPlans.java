@@ -24,7 +24,10 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** Makes a run's plan again from what was kept of it, so that the same files come out as were shown when it was started. */
+/**
+ * Makes a run's plan again from what was kept of it. Paths and names are those that were shown when it was started, whatever pieces are called
+ * by now.
+ */
 @Component
 class RunPlans {
 
@@ -89,7 +92,8 @@ class RunPlans {
                 rendition.placement(),
                 rendition.density());
         if (rendition.pages().isEmpty()) {
-            return kept.piece(rendition.pieceId(), rendition.sourceNumber()).map(piece -> planner.plan(piece, column));
+            return kept.piece(rendition.pieceId(), rendition.sourceNumber())
+                    .map(piece -> planner.plan(piece, column).to(rendition.path()));
         }
         List<PlanPiece> pages = new ArrayList<>();
         for (long id : rendition.pages()) {
@@ -97,7 +101,7 @@ class RunPlans {
         }
         return pages.size() < rendition.pages().size()
                 ? Optional.empty()
-                : Optional.of(planner.combined(pages, column));
+                : Optional.of(planner.combined(pages, column).to(rendition.path()));
     }
 
     /** The pieces that a run is made of, as far as they are still there. */

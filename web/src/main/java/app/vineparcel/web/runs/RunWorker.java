@@ -25,7 +25,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -33,6 +36,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Does the runs in the background, one after the other, and writes every step into the database as it happens. */
 @Component
 class RunWorker {
+
+    /** Two seconds apart: half a minute without a database is lived through. */
+    private static final int MOST_TRIES = 20;
 
     private static final Logger LOG = LoggerFactory.getLogger(RunWorker.class);
 
@@ -138,9 +144,31 @@ class RunWorker {
         change(renditionId, rendition -> rendition.end(outcome));
     }
 
+    /** The database may be away for a moment, such as while it is started anew; what was made is written down when it is back. */
     private void change(long renditionId, java.util.function.Consumer<Rendition> change) {
-        transaction.executeWithoutResult(
-                status -> change.accept(renditions.findById(renditionId).orElseThrow()));
+        for (int tries = 1; ; tries++) {
+            try {
+                transaction.executeWithoutResult(
+                        status -> change.accept(renditions.findById(renditionId).orElseThrow()));
+                return;
+            } catch (TransientDataAccessException
+                    | DataAccessResourceFailureException
+                    | CannotCreateTransactionException e) {
+                if (tries == MOST_TRIES || ending) {
+                    throw e;
+                }
+                LOG.warn("writing down rendition {} failed, try {}: {}", renditionId, tries, e.getMessage());
+                pause();
+            }
+        }
+    }
+
+    private static void pause() {
+        try {
+            TimeUnit.SECONDS.sleep(2);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     /**

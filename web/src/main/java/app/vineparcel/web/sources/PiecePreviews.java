@@ -95,12 +95,17 @@ public class PiecePreviews {
         return keys;
     }
 
+    /** Of a source that is one picture: another for every version of it. */
+    static String key(Source source) {
+        return "source-%d-%d".formatted(source.id(), source.version());
+    }
+
     String key(StoredPiece piece, Optional<Source> source) {
         if (piece.isSheet()) {
             return "sheet-%d-%08x".formatted(piece.id(), piece.sheetBody().hashCode());
         }
         if (source.filter(Source::isDocument).isEmpty() && !piece.isRegion()) {
-            return "source-" + piece.sourceId().orElse(0L);
+            return source.map(PiecePreviews::key).orElse("source-0");
         }
         String place = piece.box().map(box -> "-%08x".formatted(box.hashCode())).orElse("");
         return "piece-%d-%d%s".formatted(piece.id(), source.map(Source::changed).orElse(0L), place);

@@ -61,6 +61,7 @@ public class Source {
     private State state = State.WAITING;
 
     private long changed;
+    private int version = 1;
     private @Nullable String reason;
     private @Nullable String remedy;
     private @Nullable Long bytes;
@@ -99,6 +100,7 @@ public class Source {
     @Column(name = "focus_y")
     private @Nullable Double focusY;
 
+    private String notices = "[]";
     private String layers = "[]";
     private String keptOut = "";
 
@@ -145,6 +147,7 @@ public class Source {
         licence = shortened(facts.rights().licence(), 500);
         contact = shortened(facts.rights().contact(), 500);
         hasLocation = facts.hasLocation();
+        notices = NoticeList.written(info.notices());
     }
 
     void layers(List<Layer> found) {
@@ -160,6 +163,7 @@ public class Source {
 
     /** Another file in its stead, to be read. */
     void replace(Path file, long change) {
+        version++;
         path = file.toString();
         fileName = file.getFileName().toString();
         origin = Origin.UPLOAD; // it lies with the uploads now, wherever the former one lies
@@ -221,6 +225,11 @@ public class Source {
     /** Rises with every change to any source, so that a page can ask for what is new. */
     public long changed() {
         return changed;
+    }
+
+    /** Which version of the file this is, from 1. */
+    int version() {
+        return version;
     }
 
     /** Whether it wants a password before it can be read. */
@@ -322,6 +331,7 @@ public class Source {
                 Optional.ofNullable(profileTitle),
                 Optional.ofNullable(profileModel),
                 Optional.ofNullable(profileFault),
-                facts);
+                facts,
+                NoticeList.read(notices));
     }
 }

@@ -117,7 +117,7 @@ class SourceIntake {
                 Optional.of(FocalPoint.CENTRE),
                 1,
                 new PlanPiece.Part(contents.pieces().get(0), source.taking(), List.of(), Optional.empty()));
-        Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, "source-" + source.id(), piece);
+        Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, PiecePreviews.key(source), piece);
         return FocusSuggestion.of(reader.open(thumbnail));
     }
 

@@ -2,6 +2,7 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
@@ -78,7 +79,7 @@ public class SourceService {
             throw new ProblemException(new Problem.BadRequest(
                     named,
                     "There is no picture in this folder.",
-                    "Name a folder with JPEG, PNG, TIFF, WebP, GIF or BMP files."));
+                    "Name a folder that holds %s files.".formatted(SourceFormat.list())));
         }
         int position = sources.lastPosition(assignmentId);
         List<Source> added = new ArrayList<>();

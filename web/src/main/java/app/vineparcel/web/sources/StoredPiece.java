@@ -53,6 +53,8 @@ public class StoredPiece {
     private @Nullable Double baseWidth;
     private @Nullable Double baseHeight;
     private boolean present = true;
+    private boolean offered = true;
+    private String notices = "[]";
 
     @Column(name = "sheet")
     private @Nullable String sheetBody;
@@ -76,6 +78,8 @@ public class StoredPiece {
         height = piece.size().height();
         unitsPerInch = piece.unitsPerInch().isPresent() ? piece.unitsPerInch().getAsDouble() : null;
         present = true;
+        offered = piece.offered();
+        notices = NoticeList.written(piece.notices());
     }
 
     /** Where a region lies, and how large what it lies on was then. */
@@ -153,6 +157,11 @@ public class StoredPiece {
         return present;
     }
 
+    /** Whether it is rendered unless somebody says otherwise. */
+    public boolean isOffered() {
+        return offered;
+    }
+
     public boolean isRegion() {
         return kind == Piece.Kind.REGION;
     }
@@ -188,7 +197,7 @@ public class StoredPiece {
     /** As the core knows it. */
     public Piece piece() {
         OptionalDouble units = unitsPerInch == null ? OptionalDouble.empty() : OptionalDouble.of(unitsPerInch);
-        return new Piece(key, name(), kind, extent(), units, box());
+        return new Piece(key, name(), kind, extent(), units, box(), offered, NoticeList.read(notices));
     }
 
     /** {@code 200 × 300 px}, and on paper where that is known. */

@@ -40,7 +40,9 @@ public class SourceRoots {
         try (Stream<Path> inside = Files.walk(folder, DEEPEST)) {
             List<Path> pictures = new ArrayList<>();
             for (Path file : (Iterable<Path>) inside.sorted()::iterator) {
-                if (SourceFormat.mayBe(file.getFileName().toString()) && Files.isRegularFile(file) && isBelowARoot(file.toRealPath())) {
+                if (SourceFormat.mayBe(file.getFileName().toString())
+                        && Files.isRegularFile(file)
+                        && isBelowARoot(file.toRealPath())) {
                     pictures.add(file.toRealPath());
                 }
             }

@@ -26,6 +26,10 @@ final class Svg2Look {
             double opacity = node.getComposite() instanceof AlphaComposite alpha ? alpha.getAlpha() : 1;
             node.setComposite(new BlendComposite(mode, opacity));
         });
+        said(element, "isolation")
+                .filter(word -> word.equals("isolate")
+                        && (node.getComposite() == null || node.getComposite().equals(AlphaComposite.SrcOver)))
+                .ifPresent(word -> node.setComposite(AlphaComposite.SrcOver.derive(Math.nextDown(1f))));
         said(element, "paint-order").ifPresent(order -> reorder(node, order));
     }
 

@@ -4,6 +4,7 @@ import java.awt.Dimension;
 import java.awt.geom.Dimension2D;
 import org.apache.batik.bridge.EmbededExternalResourceSecurity;
 import org.apache.batik.bridge.ExternalResourceSecurity;
+import org.apache.batik.bridge.FontFamilyResolver;
 import org.apache.batik.bridge.NoLoadScriptSecurity;
 import org.apache.batik.bridge.ScriptSecurity;
 import org.apache.batik.bridge.UserAgentAdapter;
@@ -19,6 +20,7 @@ final class SvgAgent extends UserAgentAdapter {
     private static final Dimension USUAL_VIEWPORT = new Dimension(300, 150);
 
     private final Dimension2D viewport;
+    private final SvgFonts fonts = new SvgFonts();
 
     SvgAgent() {
         this(USUAL_VIEWPORT);
@@ -28,6 +30,16 @@ final class SvgAgent extends UserAgentAdapter {
     SvgAgent(Dimension2D viewport) {
         this.viewport = viewport;
         addStdFeatures();
+    }
+
+    /** Which fonts of a document were found. */
+    SvgFonts fonts() {
+        return fonts;
+    }
+
+    @Override
+    public FontFamilyResolver getFontFamilyResolver() {
+        return fonts;
     }
 
     @Override

@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.codec.pdf.SceneArt;
@@ -99,9 +100,28 @@ public final class SvgDocument implements DrawnDocument {
 
     @Override
     public List<Piece> pieces() {
-        return artboards.stream()
-                .map(a -> Piece.drawn(a.key(), a.name(), Piece.Kind.ARTBOARD, Extent.of(a.box()), Piece.CSS_PX))
-                .toList();
+        List<Piece> pieces = new ArrayList<>();
+        artboards.forEach(artboard -> pieces.add(piece(artboard)));
+        boolean parted = !artboards.get(0).key().equals(Piece.WHOLE);
+        if (parted) {
+            canvas.ifPresent(whole -> pieces.add(piece(whole).onDemand()));
+        }
+        return List.copyOf(pieces);
+    }
+
+    private static Piece piece(Artboard artboard) {
+        return Piece.drawn(
+                artboard.key(), artboard.name(), Piece.Kind.ARTBOARD, Extent.of(artboard.box()), Piece.CSS_PX);
+    }
+
+    @Override
+    public List<Notice> notices() {
+        return scene.notices();
+    }
+
+    @Override
+    public List<Notice> drawnNotices() {
+        return scene.drawnNotices();
     }
 
     @Override
@@ -112,11 +132,6 @@ public final class SvgDocument implements DrawnDocument {
     @Override
     public List<Piece> objects() {
         List<Piece> found = new ArrayList<>();
-        boolean severalArtboards = !artboards.get(0).key().equals(Piece.WHOLE);
-        if (severalArtboards && canvas.isPresent()) {
-            Artboard whole = canvas.get();
-            found.add(Piece.drawn(whole.key(), whole.name(), Piece.Kind.OBJECT, Extent.of(whole.box()), Piece.CSS_PX));
-        }
         for (Element element : SvgLayers.pickable(document.getDocumentElement())) {
             Optional<Rectangle2D> box = scene.bounds(element);
             if (box.isPresent()) {

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.apache.batik.constants.XMLConstants;
 import org.w3c.dom.Attr;
 import org.w3c.dom.Element;
@@ -20,6 +22,8 @@ final class SvgForBatik {
 
     private static final Set<String> NEVER =
             Set.of("script", "foreignObject", "animate", "animateTransform", "animateMotion", "animateColor", "set");
+
+    private static final Pattern TARGET = Pattern.compile("url\\(\\s*['\"]?#([^'\")]+)['\"]?\\s*\\)");
 
     private static final List<String> PATTERN_ATTRIBUTES = List.of(
             "x",
@@ -45,13 +49,18 @@ final class SvgForBatik {
                 links(element);
                 references(element);
                 radii(element);
+                paths(element);
+                numbers(element);
                 styles(element);
             }
         }
+        StyleRules.rewrite(all);
+        FilterLists.write(all);
         Map<String, Element> byId = new HashMap<>();
         all.forEach(element -> byId.putIfAbsent(element.getAttribute("id"), element));
         all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, byId));
         PaintServers.fallBack(all, byId);
+        all.forEach(element -> nowhere(element, byId));
         all.stream().filter(element -> Elements.is(element, "tref")).forEach(tref -> spell(tref, byId));
         for (Node node = root.getOwnerDocument().getFirstChild(); node != null; ) {
             Node next = node.getNextSibling();
@@ -91,6 +100,49 @@ final class SvgForBatik {
             element.getParentNode().removeChild(element);
         } else {
             element.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
+        }
+    }
+
+    /** A clip or a filter that is not there changes nothing (CSS Masking 1, 5.1; Filter Effects 1, 5); an empty mask hides all. */
+    private static void nowhere(Element element, Map<String, Element> byId) {
+        for (String name : List.of("clip-path", "filter", "mask")) {
+            Matcher target = TARGET.matcher(element.getAttribute(name).strip());
+            if (target.matches() && !byId.containsKey(target.group(1))) {
+                element.removeAttribute(name);
+            }
+        }
+        if (Elements.is(element, "mask") && Elements.in(element).isEmpty()) {
+            Element dark = element.getOwnerDocument().createElementNS(SvgCut.SVG, "rect");
+            dark.setAttribute("width", "1");
+            dark.setAttribute("height", "1");
+            dark.setAttribute("fill", "black");
+            element.appendChild(dark);
+        }
+    }
+
+    private static void numbers(Element element) {
+        element.removeAttribute("requiredFeatures"); // always true (SVG 2, 5.8.4)
+        String seed = element.getAttribute("seed").strip();
+        if (seed.matches("[+-]?\\d{0,9}\\.\\d{1,20}")) {
+            element.setAttribute("seed", String.valueOf((int) Double.parseDouble(seed)));
+        }
+    }
+
+    private static void paths(Element element) {
+        if (Elements.is(element, "path")) {
+            String path = element.getAttribute("d");
+            String explicit = PathText.plain(path);
+            if (!explicit.equals(path)) {
+                element.setAttribute("d", explicit);
+            }
+        }
+        if (Elements.is(element, "ellipse")) { // a radius that is not given is as the other (SVG 2, 10.4)
+            String across = element.getAttribute("rx").strip();
+            String down = element.getAttribute("ry").strip();
+            boolean auto = across.isEmpty() || across.equals("auto");
+            if (auto != (down.isEmpty() || down.equals("auto"))) {
+                element.setAttribute(auto ? "rx" : "ry", auto ? down : across);
+            }
         }
     }
 

@@ -1,18 +1,21 @@
 package app.vineparcel.core.source.svg;
 
-import app.vineparcel.core.codec.ShippedFonts;
+import app.vineparcel.core.Notice;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Dimension2D;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.apache.batik.bridge.BridgeContext;
 import org.apache.batik.bridge.BridgeException;
-import org.apache.batik.bridge.DocumentLoader;
+import org.apache.batik.bridge.FontFamilyResolver;
 import org.apache.batik.bridge.GVTBuilder;
+import org.apache.batik.bridge.StrokingTextPainter;
 import org.apache.batik.gvt.CompositeGraphicsNode;
 import org.apache.batik.gvt.GraphicsNode;
 import org.w3c.dom.Document;
@@ -21,28 +24,49 @@ import org.w3c.dom.Element;
 /** A document as a tree of graphics, in CSS px from the upper left corner of its canvas, and which element became which node. */
 final class SvgScene {
 
-    static {
-        ShippedFonts.register();
-    }
-
     private final GraphicsNode root;
     private final Dimension2D size;
     private final Map<Element, GraphicsNode> nodes;
+    private final Set<Notice> notices;
+    private final Set<Notice> drawn;
 
-    private SvgScene(GraphicsNode root, Dimension2D size, Map<Element, GraphicsNode> nodes) {
+    private SvgScene(
+            GraphicsNode root,
+            Dimension2D size,
+            Map<Element, GraphicsNode> nodes,
+            Set<Notice> notices,
+            Set<Notice> drawn) {
+        this.notices = notices;
+        this.drawn = drawn;
         this.root = root;
         this.size = size;
         this.nodes = nodes;
     }
 
     static SvgScene of(Document document, SvgAgent agent) throws IOException {
-        BridgeContext context = new BridgeContext(agent, new DocumentLoader(agent));
+        BridgeContext context = new BridgeContext(agent, new EmbeddedDrawings(agent)) {
+            @Override
+            public void registerSVGBridges() {
+                super.registerSVGBridges();
+                putBridge(new ConvolveBridge());
+            }
+        };
         context.setDynamicState(BridgeContext.STATIC);
+        context.setTextPainter(new StrokingTextPainter() {
+            @Override
+            protected FontFamilyResolver getFontFamilyResolver() {
+                return agent.fonts();
+            }
+        });
         agent.setBridgeContext(context);
         Builder builder = new Builder();
         try {
             GraphicsNode root = builder.build(context, document);
-            return new SvgScene(root, context.getDocumentSize(), builder.nodes);
+            Set<String> missing = agent.fonts().missing();
+            if (!missing.isEmpty()) {
+                builder.notices.add(fontsMissing(missing));
+            }
+            return new SvgScene(root, context.getDocumentSize(), builder.nodes, builder.notices, builder.drawn);
         } catch (StackOverflowError e) {
             throw new IOException("its elements refer to each other in circles or lie too deep.", e);
         } catch (RuntimeException e) {
@@ -55,6 +79,28 @@ final class SvgScene {
         List<String> lines =
                 message.lines().filter(line -> !line.contains("nowhere")).toList();
         return lines.isEmpty() ? "it is damaged." : lines.get(0);
+    }
+
+    private static Notice fontsMissing(Set<String> families) {
+        List<String> named = families.stream().limit(3).map("“%s”"::formatted).toList();
+        return Notice.caution(
+                "font-missing",
+                "%s %s not here, so other letters are drawn. Turn the text into outlines where the file is made, or install the font."
+                        .formatted(
+                                (families.size() == 1 ? "Its font " : "Its fonts ") + String.join(", ", named),
+                                families.size() == 1 ? "is" : "are"));
+    }
+
+    /** What cannot be drawn, as far as building it shows. */
+    List<Notice> notices() {
+        return List.copyOf(notices);
+    }
+
+    /** What could not be drawn since this was asked last. */
+    List<Notice> drawnNotices() {
+        List<Notice> found = List.copyOf(drawn);
+        drawn.clear();
+        return found;
     }
 
     GraphicsNode root() {
@@ -102,6 +148,8 @@ final class SvgScene {
     private static final class Builder extends GVTBuilder {
 
         private final Map<Element, GraphicsNode> nodes = new HashMap<>();
+        private final Set<Notice> notices = new LinkedHashSet<>();
+        private final Set<Notice> drawn = new LinkedHashSet<>();
 
         @Override
         public GraphicsNode build(BridgeContext context, Document document) {
@@ -119,6 +167,7 @@ final class SvgScene {
                 super.buildGraphicsNode(context, element, parent);
             } catch (BridgeException | IllegalArgumentException | IllegalStateException | NullPointerException broken) {
                 // an element in error is not drawn (SVG 2, 2.5.3); its neighbours are
+                notices.add(leftOut(element));
                 System.getLogger(SvgScene.class.getName())
                         .log(System.Logger.Level.DEBUG, "an element is left out", broken);
             }
@@ -127,10 +176,33 @@ final class SvgScene {
                         parent.getChildren().get(parent.getChildren().size() - 1);
                 nodes.put(element, built);
                 Svg2Look.put(element, built);
+                if (built.getFilter() != null) {
+                    built.setFilter(new GuardedFilter(built.getFilter(), built, why -> drawn.add(unfiltered(element))));
+                }
                 if (built.getMask() != null) {
                     built.setMask(LightMask.of(built.getMask()));
                 }
             }
+        }
+
+        private static Notice leftOut(Element element) {
+            return Notice.caution(
+                    "not-drawn",
+                    "%s cannot be drawn and is left out. Open the drawing in the program that made it and simplify that part."
+                            .formatted(called(element)));
+        }
+
+        private static Notice unfiltered(Element element) {
+            return Notice.caution(
+                    "filter-left-out",
+                    "A filter on %s cannot be worked out; that part is drawn without it."
+                            .formatted(called(element).replaceFirst("^A", "a").replaceFirst("^The", "the")));
+        }
+
+        private static String called(Element element) {
+            String name = Elements.name(element);
+            String kind = Elements.kind(element);
+            return name.isEmpty() ? "An element “%s”".formatted(kind) : "The element “%s” (%s)".formatted(name, kind);
         }
     }
 }

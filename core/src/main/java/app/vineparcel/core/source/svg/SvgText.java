@@ -12,9 +12,11 @@ import javax.xml.parsers.SAXParserFactory;
 import org.apache.batik.anim.dom.SAXSVGDocumentFactory;
 import org.apache.batik.util.SVGConstants;
 import org.w3c.dom.Document;
+import org.xml.sax.Attributes;
 import org.xml.sax.InputSource;
 import org.xml.sax.SAXException;
 import org.xml.sax.XMLReader;
+import org.xml.sax.helpers.AttributesImpl;
 import org.xml.sax.helpers.XMLFilterImpl;
 
 /** From bytes to a document tree: bounded in size, with no entity, style sheet or DTD fetched from anywhere. */
@@ -71,10 +73,25 @@ final class SvgText {
     private static final class Bounded extends XMLFilterImpl {
 
         private final byte[] text;
+        private boolean begun;
 
         Bounded(XMLReader reader, byte[] text) {
             super(reader);
             this.text = text;
+        }
+
+        /** Some programs leave the namespace out; then all elements without one are of SVG. */
+        @Override
+        public void startElement(String uri, String local, String qualified, Attributes given) throws SAXException {
+            if (!begun && uri.isEmpty() && qualified.equals("svg")) {
+                AttributesImpl named = new AttributesImpl(given);
+                named.addAttribute("", "xmlns", "xmlns", "CDATA", SVGConstants.SVG_NAMESPACE_URI);
+                begun = true;
+                super.startElement(SVGConstants.SVG_NAMESPACE_URI, local, qualified, named);
+                return;
+            }
+            begun = true;
+            super.startElement(uri, local, qualified, given);
         }
 
         @Override
