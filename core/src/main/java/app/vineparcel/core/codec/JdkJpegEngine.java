@@ -12,6 +12,7 @@ import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
 import javax.imageio.metadata.IIOMetadata;
 import javax.imageio.metadata.IIOMetadataNode;
+import javax.imageio.plugins.jpeg.JPEGImageWriteParam;
 import org.w3c.dom.NodeList;
 
 /** JPEG through the codec of the JDK. It hands components over as they are stored; YCbCr is turned into RGB here. */
@@ -79,6 +80,9 @@ final class JdkJpegEngine implements JpegEngine {
         return WRITER.bytes(image, (writer, param) -> {
             param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
             param.setCompressionQuality(scale(options.quality()));
+            if (param instanceof JPEGImageWriteParam huffman) {
+                huffman.setOptimizeHuffmanTables(true);
+            }
             param.setProgressiveMode(
                     options.progressive() ? ImageWriteParam.MODE_DEFAULT : ImageWriteParam.MODE_DISABLED);
             return pixels.bands() == 3 ? sampling(writer, param, pixels, options.chroma()) : null;

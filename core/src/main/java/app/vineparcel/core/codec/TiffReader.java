@@ -44,7 +44,7 @@ public final class TiffReader extends LibraryReader {
      * @param page what it says of itself
      * @param fault why it cannot be read, in words
      */
-    public record Entry(int directory, Optional<TiffPage> page, Optional<String> fault) {}
+    public record Entry(int directory, Optional<TiffPage> page, Optional<IOException> fault) {}
 
     /**
      * All pages; smaller copies of a page and masks are none.
@@ -77,7 +77,7 @@ public final class TiffReader extends LibraryReader {
             TiffPage page = TiffPage.of(directory);
             return Optional.of(new Entry(place, Optional.of(page), TiffDecoding.fault(page)));
         } catch (IOException e) {
-            return Optional.of(new Entry(place, Optional.empty(), Optional.of(e.getMessage())));
+            return Optional.of(new Entry(place, Optional.empty(), Optional.of(e)));
         }
     }
 
@@ -104,7 +104,7 @@ public final class TiffReader extends LibraryReader {
                 return entry;
             }
         }
-        throw new IOException(entries.get(0).fault().orElseThrow());
+        throw entries.get(0).fault().orElseThrow();
     }
 
     /**
@@ -114,7 +114,7 @@ public final class TiffReader extends LibraryReader {
      */
     public Decoded read(Path file, Entry entry) throws IOException {
         if (entry.fault().isPresent()) {
-            throw new IOException(entry.fault().get());
+            throw entry.fault().get();
         }
         TiffPage page = entry.page().orElseThrow();
         if (TiffDecoding.byLibrary(page)) {

@@ -21,6 +21,11 @@ final class TiffStrips {
         this.rowBytes = Math.multiplyExact(pixels.size().width(), pixels.bands() * pixels.depth() / 8);
     }
 
+    /** Bytes of all strips without packing. */
+    long plainBytes() {
+        return (long) rowBytes * pixels.size().height();
+    }
+
     int rowsEach() {
         return Math.max(1, Math.min(pixels.size().height(), WANTED_BYTES / rowBytes));
     }

@@ -40,7 +40,15 @@ final class TiffWriter implements PictureWriter {
         if (pixels.depth() != options.bits()) {
             throw new IllegalArgumentException("these pixels are not prepared for " + options);
         }
-        TiffStrips strips = new TiffStrips(pixels, options.compression());
+        if (!written(picture, tags, file, options.compression())) {
+            written(picture, tags, file, OutputFormat.Compression.NONE);
+        }
+    }
+
+    /** Says whether packing paid: noise of sixteen bits may grow, and is then better left as it is. */
+    private boolean written(Picture picture, FileTags tags, Path file, OutputFormat.Compression compression)
+            throws IOException {
+        TiffStrips strips = new TiffStrips(picture.pixels(), compression);
         try (FileChannel out = FileChannel.open(
                 file, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
             put(out, header(0));
@@ -53,14 +61,19 @@ final class TiffWriter implements PictureWriter {
                 put(out, ByteBuffer.wrap(strip));
                 requireRoom(out.position());
             }
+            if (compression != OutputFormat.Compression.NONE
+                    && Arrays.stream(lengths).sum() > strips.plainBytes()) {
+                return false;
+            }
             if ((out.position() & 1) == 1) {
                 put(out, ByteBuffer.wrap(new byte[1]));
             }
             int at = (int) out.position();
-            TiffDirectory directory = directory(picture, tags, strips, offsets, lengths);
+            TiffDirectory directory = directory(picture, tags, strips, compression, offsets, lengths);
             put(out, ByteBuffer.wrap(directory.toBytes(at)));
             requireRoom(out.position());
             out.write(header(at), 0);
+            return true;
         }
     }
 
@@ -86,7 +99,13 @@ final class TiffWriter implements PictureWriter {
                 .flip();
     }
 
-    private TiffDirectory directory(Picture picture, FileTags tags, TiffStrips strips, long[] offsets, long[] lengths) {
+    private static TiffDirectory directory(
+            Picture picture,
+            FileTags tags,
+            TiffStrips strips,
+            OutputFormat.Compression compression,
+            long[] offsets,
+            long[] lengths) {
         TiffDirectory directory = tags.exif()
                 .flatMap(block -> TiffDirectory.read(ByteBuffer.wrap(block)))
                 .orElseGet(TiffDirectory::new);
@@ -105,7 +124,7 @@ final class TiffWriter implements PictureWriter {
                         TiffField.shorts(IntStream.generate(pixels::depth)
                                 .limit(pixels.bands())
                                 .toArray()))
-                .put(0x0103, TiffField.shorts(code(options.compression())))
+                .put(0x0103, TiffField.shorts(code(compression)))
                 .put(0x0106, TiffField.shorts(photometric))
                 .put(0x0111, TiffField.longs(offsets))
                 .put(0x0112, TiffField.shorts(1))
@@ -116,7 +135,7 @@ final class TiffWriter implements PictureWriter {
                 .put(0x011b, TiffField.rational(tags.ppi()))
                 .put(0x011c, TiffField.shorts(1))
                 .put(0x0128, TiffField.shorts(INCHES));
-        if (options.compression() != OutputFormat.Compression.NONE) {
+        if (compression != OutputFormat.Compression.NONE) {
             directory.put(0x013d, TiffField.shorts(DIFFERENCES));
         }
         if (pixels.hasAlpha()) {

@@ -34,13 +34,13 @@ final class TiffDocument implements PixelDocument {
             document.add(number, entries.get(number - 1), stem, pixelBudget);
         }
         if (document.pieces.isEmpty()) {
-            throw new IOException(entries.get(0).fault().orElse("it has no page of a size that can be read."));
+            throw entries.get(0).fault().orElseGet(() -> new IOException("it has no page of a size that can be read."));
         }
         return document;
     }
 
     private void add(int number, TiffReader.Entry entry, String stem, long pixelBudget) {
-        String fault = entry.fault().orElse("");
+        String fault = entry.fault().map(IOException::getMessage).orElse("");
         if (fault.isEmpty() && entry.page().orElseThrow().size().pixels() > pixelBudget) {
             fault = "it has more pixels than the limit.";
         }

@@ -124,7 +124,9 @@ class DestinationTest {
         Archive.stream(destination.root(), List.of("web/a.txt", "../secret.txt", "gone.txt", "b.txt"), out);
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(out.toByteArray()))) {
             ZipEntry first = zip.getNextEntry();
-            assertThat(first.getName()).isEqualTo("web/a.txt");
+            assertThat(first.getName()).isEqualTo("MISSING FILES.txt");
+            assertThat(zip.readAllBytes()).asString().endsWith("\n\n../secret.txt\ngone.txt\n");
+            assertThat(zip.getNextEntry().getName()).isEqualTo("web/a.txt");
             assertThat(zip.readAllBytes()).asString().isEqualTo("a");
             assertThat(zip.getNextEntry().getName()).isEqualTo("b.txt");
             assertThat(zip.getNextEntry()).isNull();

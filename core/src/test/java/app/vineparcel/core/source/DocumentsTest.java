@@ -72,8 +72,9 @@ class DocumentsTest {
     void views_of_an_svg_are_its_artboards() throws Exception {
         Path file = file("jar.svg", Documents.svg());
         SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
-        assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Front label", "seal");
-        assertThat(contents.pieces()).extracting(Piece::key).containsExactly("label", "seal");
+        assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Front label", "seal", "All of jar");
+        assertThat(contents.pieces()).extracting(Piece::key).containsExactly("label", "seal", Piece.WHOLE);
+        assertThat(contents.pieces()).extracting(Piece::offered).containsExactly(true, true, false);
         assertThat(contents.pieces().get(0).pixels()).isEqualTo(new PixelSize(200, 200));
         assertThat(contents.layers())
                 .filteredOn(layer -> layer.helper().isPresent())
@@ -121,7 +122,7 @@ class DocumentsTest {
         Path file = file("jar.svg", Documents.svg());
         assertThat(READER.objects(file, Taking.PLAIN))
                 .extracting(Piece::name)
-                .containsExactly("All of jar", "front", "round", "die-line");
+                .containsExactly("front", "round", "die-line");
     }
 
     @Test

@@ -40,7 +40,7 @@ public abstract class DocumentRuns {
         Path file = Files.write(folder.resolve(name), content);
         SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
         List<PlanPiece> pieces = new ArrayList<>();
-        for (Piece piece : contents.pieces()) {
+        for (Piece piece : contents.pieces().stream().filter(Piece::offered).toList()) {
             pieces.add(new PlanPiece(
                     "",
                     file,

@@ -15,7 +15,7 @@ public final class TiffDecoding {
     }
 
     /** Why a page cannot be read, in words, as far as its description tells. */
-    public static Optional<String> fault(TiffPage page) {
+    public static Optional<IOException> fault(TiffPage page) {
         try {
             if (!byLibrary(page)) {
                 new TiffColours(page);
@@ -26,7 +26,7 @@ public final class TiffDecoding {
             }
             return Optional.empty();
         } catch (IOException e) {
-            return Optional.of(e.getMessage());
+            return Optional.of(e);
         }
     }
 

@@ -9,6 +9,7 @@ import java.text.CharacterIterator;
 import java.text.StringCharacterIterator;
 import java.util.HashMap;
 import java.util.Map;
+import org.apache.batik.bridge.FontFace;
 import org.apache.batik.gvt.font.AWTFontFamily;
 import org.apache.batik.gvt.font.AWTGVTFont;
 import org.apache.batik.gvt.font.AWTGVTGlyphVector;
@@ -20,8 +21,14 @@ import org.apache.batik.gvt.font.GVTGlyphVector;
 @SuppressWarnings({"rawtypes", "unchecked"}) // the library is older than type parameters
 final class KernedFamily extends AWTFontFamily {
 
+    /** One of the machine, by its name. */
     KernedFamily(String name) {
         super(name);
+    }
+
+    /** One that a document brings along. */
+    KernedFamily(FontFace face, Font font) {
+        super(face, font);
     }
 
     @Override
@@ -31,6 +38,9 @@ final class KernedFamily extends AWTFontFamily {
 
     @Override
     public GVTFont deriveFont(float size, Map attributes) {
+        if (font != null) {
+            return new Kerned(font.deriveFont(AWTGVTFont.FONT_SIZE), size / AWTGVTFont.FONT_SIZE);
+        }
         Map<AttributedCharacterIterator.Attribute, Object> own = new HashMap<>(attributes);
         own.put(TextAttribute.SIZE, size);
         own.put(TextAttribute.FAMILY, getFamilyName());
@@ -42,6 +52,10 @@ final class KernedFamily extends AWTFontFamily {
 
         Kerned(Map<AttributedCharacterIterator.Attribute, Object> attributes) {
             super(attributes);
+        }
+
+        Kerned(Font font, double scale) {
+            super(font, scale);
         }
 
         @Override

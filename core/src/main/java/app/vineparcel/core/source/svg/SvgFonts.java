@@ -1,6 +1,7 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.codec.ShippedFonts;
+import java.awt.Font;
 import java.io.InputStream;
 import java.util.LinkedHashSet;
 import java.util.Locale;
@@ -17,13 +18,13 @@ import org.jspecify.annotations.Nullable;
  */
 final class SvgFonts implements FontFamilyResolver {
 
+    static {
+        ShippedFonts.register(); // before the list of the machine's fonts is made
+    }
+
     private static final FontFamilyResolver MACHINE = DefaultFontFamilyResolver.SINGLETON;
     private static final String SHIPPED = "IBM Plex Sans";
     private static final Set<String> PLAIN = Set.of("sans-serif", "sansserif", "system-ui", "ui-sans-serif");
-
-    static {
-        ShippedFonts.register();
-    }
 
     private final Set<String> missing = new LinkedHashSet<>();
     private final Set<String> asked = new LinkedHashSet<>();
@@ -46,7 +47,7 @@ final class SvgFonts implements FontFamilyResolver {
         } else {
             found = true;
         }
-        return known == null ? null : new KernedFamily(known.getFamilyName());
+        return known == null ? null : new KernedFamily(family);
     }
 
     @Override
@@ -56,7 +57,7 @@ final class SvgFonts implements FontFamilyResolver {
 
     @Override
     public GVTFontFamily loadFont(InputStream in, FontFace face) throws Exception {
-        return MACHINE.loadFont(in, face);
+        return new KernedFamily(face, Font.createFont(Font.TRUETYPE_FONT, in));
     }
 
     /** Asked for last, behind all that a text names. */

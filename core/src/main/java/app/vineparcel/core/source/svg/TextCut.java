@@ -189,8 +189,9 @@ final class TextCut {
             subsetter.addAll(face.getValue());
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             subsetter.writeToStream(bytes);
+            byte[] kerned = KernTable.added(bytes.toByteArray(), face.getValue(), face.getKey());
             css.append("@font-face{font-family:'%s';src:url(data:font/ttf;base64,%s)}"
-                    .formatted(face.getKey().getName(), Base64.getEncoder().encodeToString(bytes.toByteArray())));
+                    .formatted(face.getKey().getName(), Base64.getEncoder().encodeToString(kerned)));
         }
         Element style = out.createElementNS(SvgCut.SVG, "style");
         style.appendChild(out.createTextNode(css.toString()));
