@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -113,6 +114,12 @@ public final class RenderCommand implements Callable<Integer> {
             description = "Refuse sources of more million pixels (${DEFAULT-VALUE}).")
     private long pixelLimit = SourceReader.USUAL_BUDGET / 1_000_000;
 
+    @Option(
+            names = "--log",
+            paramLabel = "FILE",
+            description = "Write down there what libraries say and where a fault happened.")
+    private @Nullable Path log;
+
     @Parameters(arity = "1..*", paramLabel = "SOURCE", description = "Pictures and documents, or folders of them.")
     private List<Path> sources = List.of();
 
@@ -127,6 +134,7 @@ public final class RenderCommand implements Callable<Integer> {
 
     /** The entry of the command line. */
     public static void main(String[] args) {
+        Log.silence();
         System.exit(commandLine(Clock.systemDefaultZone()).execute(args));
     }
 
@@ -136,6 +144,11 @@ public final class RenderCommand implements Callable<Integer> {
                         new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out)),
                         true,
                         java.nio.charset.StandardCharsets.UTF_8))
+                .setExecutionExceptionHandler((fault, call, parsed) -> {
+                    System.getLogger(RenderCommand.class.getName()).log(System.Logger.Level.ERROR, "the call broke off", fault);
+                    call.getErr().println("Something went wrong that nobody foresaw; --log FILE writes down what.");
+                    return SOMETHING_FAILED;
+                })
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setUsageHelpAutoWidth(true);
     }
@@ -144,6 +157,13 @@ public final class RenderCommand implements Callable<Integer> {
     public Integer call() {
         if (threads < 1 || threads > 64 || pixelLimit < 1) {
             return refused("--threads goes from 1 to 64 and --pixel-limit is at least 1.");
+        }
+        if (log != null) {
+            try {
+                Log.to(log);
+            } catch (IOException e) {
+                return refused(log + ": the log cannot be written there.");
+            }
         }
         Optional<List<PlanColumn>> columns = columns();
         if (columns.isEmpty()) {

@@ -2,6 +2,7 @@ package app.vineparcel.core.codec;
 
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.testing.Pictures;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
@@ -101,7 +102,10 @@ final class MadeFiles {
         Files.deleteIfExists(file);
         try (ImageOutputStream out = ImageIO.createImageOutputStream(file.toFile())) {
             writer.setOutput(out);
-            writer.write(Pictures.image(photo));
+            BufferedImage image =
+                    new BufferedImage(photo.size().width(), photo.size().height(), BufferedImage.TYPE_3BYTE_BGR);
+            image.getGraphics().drawImage(Pictures.image(photo), 0, 0, null);
+            writer.write(image);
         } finally {
             writer.dispose();
         }

@@ -30,6 +30,7 @@ import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
+import app.vineparcel.core.testing.Programs;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -190,6 +191,79 @@ class RenderRunTest {
         for (PlannedRendition planned : plan.renditions()) {
             assertThat(folder.resolve("second").resolve(planned.path()))
                     .hasSameBinaryContentAs(folder.resolve("first").resolve(planned.path()));
+        }
+    }
+
+    /** A listener that throws, a sink that ends in an error of the machine: every rendition has its outcome all the same. */
+    @Test
+    void nothing_that_is_thrown_stops_the_others() throws Exception {
+        Path source = jpeg("field.jpg", Pictures.photo(60, 40, 1), BuiltInProfile.SRGB, 1);
+        Plan plan = plan(List.of(source), recipe("'folder': 'a'"), recipe("'folder': 'b'"), recipe("'folder': 'c'"));
+        Map<String, Outcome> outcomes = new java.util.concurrent.ConcurrentHashMap<>();
+        RenderListener throwing = new RenderListener() {
+            @Override
+            public void started(PlannedRendition rendition) {
+                throw new IllegalStateException("made up");
+            }
+
+            @Override
+            public void finished(PlannedRendition rendition, Outcome outcome) {
+                outcomes.put(rendition.path(), outcome);
+                throw new NoClassDefFoundError("made up");
+            }
+        };
+        RenditionSink sink = (path, content) -> {
+            if (path.startsWith("b/")) {
+                throw new StackOverflowError("made up");
+            }
+            return new RenditionSink.Placed(1, "");
+        };
+        new RenderRun(new SourceReader(SourceReader.USUAL_BUDGET), Shelf.EMPTY, sink, throwing, () -> false)
+                .render(plan, 1);
+        assertThat(outcomes.get("a/field.jpg")).isInstanceOf(Outcome.Done.class);
+        assertThat(problem(outcomes, "b/field.jpg").reason()).contains("too deep");
+        assertThat(outcomes.get("c/field.jpg")).isInstanceOf(Outcome.Done.class);
+    }
+
+    /** A shadow that fades away, flattened on white, against the browser's own picture of the same file on a white page. */
+    @Test
+    void transparency_is_flattened_as_a_browser_shows_it() throws Exception {
+        byte[] shadow = new byte[64 * 64 * 4];
+        for (int i = 0; i < 64 * 64; i++) {
+            shadow[4 * i] = (byte) (i % 64 * 2);
+            shadow[4 * i + 2] = (byte) 90;
+            shadow[4 * i + 3] = (byte) (i / 64 * 4);
+        }
+        Path source = folder.resolve("shadow.png");
+        Pixels clear = Pixels.of8(new PixelSize(64, 64), 4, true, shadow);
+        PictureWriter.of(new OutputFormat.Png(32))
+                .write(new Picture(clear, BuiltInProfile.SRGB.profile()), FileTags.plain(72), source);
+        render(plan(List.of(source), recipe("'format': {'type': 'png', 'bits': 24}, 'name': 'flat'")), "out", 1);
+        Path page = Files.writeString(
+                folder.resolve("page.html"), "<body style='margin:0;background:#fff'><img src='shadow.png'></body>");
+        Path seen = folder.resolve("seen.png");
+        Programs.run(
+                System.getenv().getOrDefault("CHROMIUM", "chromium"),
+                "--headless",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--force-color-profile=srgb",
+                "--user-data-dir=" + folder.resolve("profile"),
+                "--window-size=64,64",
+                "--screenshot=" + seen,
+                page.toUri().toString());
+        java.awt.image.BufferedImage browser = javax.imageio.ImageIO.read(seen.toFile());
+        java.awt.image.BufferedImage ours =
+                javax.imageio.ImageIO.read(folder.resolve("out/flat.png").toFile());
+        for (int i = 0; i < 64 * 64; i++) {
+            for (int shift = 0; shift < 24; shift += 8) {
+                int there = browser.getRGB(i % 64, i / 64) >> shift & 255;
+                assertThat(ours.getRGB(i % 64, i / 64) >> shift & 255).isBetween(there - 2, there + 2);
+            }
         }
     }
 

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDFormContentStream;
@@ -17,6 +18,7 @@ import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionURI;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationLink;
+import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotationWidget;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAppearanceStream;
 import org.apache.pdfbox.util.Matrix;
 
@@ -152,11 +154,16 @@ public record PageArt(PDDocument source, int page, Optional<Box> part) implement
         copy.getCOSObject().removeItem(COSName.B);
         copy.getCOSObject().removeItem(COSName.AA);
         List<PDAnnotation> kept = new ArrayList<>();
-        for (PDAnnotation annotation : copy.getAnnotations()) {
+        for (PDAnnotation shared : from.getAnnotations()) {
+            PDAnnotation annotation = PDAnnotation.createAnnotation(new COSDictionary(shared.getCOSObject()));
             boolean leadsIn = annotation instanceof PDAnnotationLink link && !(link.getAction() instanceof PDActionURI);
             if (!leadsIn && annotation.isPrinted() | annotation instanceof PDAnnotationLink) {
                 annotation.setPage(copy);
-                annotation.getCOSObject().removeItem(COSName.PARENT);
+                if (annotation instanceof PDAnnotationWidget) {
+                    target.fields().carry(annotation.getCOSObject(), source);
+                } else {
+                    annotation.getCOSObject().removeItem(COSName.PARENT);
+                }
                 kept.add(annotation);
             }
         }

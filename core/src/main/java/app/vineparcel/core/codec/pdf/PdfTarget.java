@@ -30,6 +30,7 @@ public final class PdfTarget {
 
     private final PDDocument document;
     private final LayerUtility imports;
+    private final CarriedFields fields;
     private final FontUse fontUse;
     private final Map<TrueTypeFont, Optional<PDFont>> fonts = new IdentityHashMap<>();
     private final List<PDFont> subsets = new ArrayList<>();
@@ -62,7 +63,12 @@ public final class PdfTarget {
         this.document = document;
         this.fontUse = fontUse;
         this.imports = new LayerUtility(document);
+        this.fields = new CarriedFields(document);
         this.cloning = new Cloning(document);
+    }
+
+    CarriedFields fields() {
+        return fields;
     }
 
     PDDocument document() {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.png;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
@@ -19,10 +20,17 @@ public final class PngEncoder {
 
     private static final int GROUPS = 10;
     private static final int QUICK = 1;
-    private static final int USUAL = 6;
+    private static final int USUAL = 5;
+    private static final int HARD_ENOUGH = 6;
     private static final int HARD = 9;
+    /** Pictures of up to so many bytes are packed both ways, as hard as can be; the smaller is taken. */
+    private static final int SMALL = 6_000_000;
+
     /** What packs to less than this share is flat art, for which the hardest packing is quick enough and worth it. */
     private static final double FLAT = 0.12;
+
+    /** What packs to more than this is mostly noise, on which hard packing is lost. */
+    private static final double NOISY = 0.35;
 
     private final PngImage image;
     private final byte[] row;
@@ -62,17 +70,26 @@ public final class PngEncoder {
     }
 
     private void data(OutputStream out) throws IOException {
-        int height = image.size().height();
-        boolean filters = image.wantsFilters();
-        double share = 1;
-        if (height > GROUP) {
-            double plain = sample(false);
-            double chosen = filters ? sample(true) : plain;
-            filters &= chosen < plain;
-            share = Math.min(plain, chosen);
+        long bytes = (long) image.rowBytes() * image.size().height();
+        if (bytes <= SMALL) {
+            ByteArrayOutputStream plain = new ByteArrayOutputStream();
+            pack(plain, false, HARD);
+            ByteArrayOutputStream chosen = new ByteArrayOutputStream();
+            pack(chosen, true, HARD);
+            (chosen.size() < plain.size() ? chosen : plain).writeTo(out);
+            return;
         }
-        Deflater deflater = new Deflater(share < FLAT ? HARD : USUAL);
-        if (filters && share >= FLAT) {
+        double plain = sample(false);
+        double chosen = sample(true);
+        boolean filters = chosen < plain;
+        double share = Math.min(plain, chosen);
+        pack(out, filters, share < FLAT ? HARD : filters && share > NOISY ? USUAL : HARD_ENOUGH);
+    }
+
+    private void pack(OutputStream out, boolean filters, int level) throws IOException {
+        int height = image.size().height();
+        Deflater deflater = new Deflater(level);
+        if (filters && level != HARD) {
             deflater.setStrategy(Deflater.FILTERED);
         }
         byte[] packed = new byte[CHUNK];
@@ -156,28 +173,12 @@ public final class PngEncoder {
     }
 
     private byte[] least(boolean first) {
-        int step = image.step();
-        byte[] sub = filtered[1];
-        byte[] up = filtered[2];
-        byte[] average = filtered[3];
-        byte[] paeth = filtered[4];
+        int step = Math.min(image.step(), row.length);
         long[] sums = new long[5];
-        for (int i = 0; i < row.length; i++) {
-            int x = row[i];
-            int a = i >= step ? row[i - step] & 0xff : 0;
-            int b = above[i] & 0xff;
-            int c = i >= step ? above[i - step] & 0xff : 0;
-            filtered[0][1 + i] = (byte) x;
-            sub[1 + i] = (byte) (x - a);
-            up[1 + i] = (byte) (x - b);
-            average[1 + i] = (byte) (x - (a + b >> 1));
-            paeth[1 + i] = (byte) (x - PngDecoder.paeth(a, b, c));
-            sums[1] += Math.abs(sub[1 + i]);
-            sums[2] += Math.abs(up[1 + i]);
-            sums[3] += Math.abs(average[1 + i]);
-            sums[4] += Math.abs(paeth[1 + i]);
-            sums[0] += Math.abs((byte) x);
+        for (int i = 0; i < step; i++) {
+            put(i, 0, above[i] & 0xff, 0, sums);
         }
+        rest(step, sums);
         int best = 0;
         for (int filter = 1; filter < 5; filter++) {
             if (sums[filter] < sums[best] && !(first && filter == 2)) {
@@ -185,5 +186,60 @@ public final class PngEncoder {
             }
         }
         return filtered[best];
+    }
+
+    private void put(int i, int a, int b, int c, long[] sums) {
+        int[] values = {0, a, b, a + b >> 1, PngDecoder.paeth(a, b, c)};
+        for (int filter = 0; filter < 5; filter++) {
+            byte value = (byte) (row[i] - values[filter]);
+            filtered[filter][1 + i] = value;
+            sums[filter] += Math.abs(value);
+        }
+    }
+
+    /** The inner loop of most work: no branch but those that the compiler turns into moves. */
+    private void rest(int step, long[] sums) {
+        byte[] own = row;
+        byte[] up = above;
+        byte[] none = filtered[0];
+        byte[] sub = filtered[1];
+        byte[] ups = filtered[2];
+        byte[] average = filtered[3];
+        byte[] paeth = filtered[4];
+        int s0 = 0;
+        int s1 = 0;
+        int s2 = 0;
+        int s3 = 0;
+        int s4 = 0;
+        for (int i = step; i < own.length; i++) {
+            int x = own[i];
+            int a = own[i - step] & 0xff;
+            int b = up[i] & 0xff;
+            int c = up[i - step] & 0xff;
+            int pa = Math.abs(b - c);
+            int pb = Math.abs(a - c);
+            int pc = Math.abs(a + b - c - c);
+            int p = pb <= pc ? b : c;
+            p = pa <= Math.min(pb, pc) ? a : p;
+            byte f1 = (byte) (x - a);
+            byte f2 = (byte) (x - b);
+            byte f3 = (byte) (x - (a + b >> 1));
+            byte f4 = (byte) (x - p);
+            none[1 + i] = (byte) x;
+            sub[1 + i] = f1;
+            ups[1 + i] = f2;
+            average[1 + i] = f3;
+            paeth[1 + i] = f4;
+            s0 += Math.abs(x);
+            s1 += Math.abs(f1);
+            s2 += Math.abs(f2);
+            s3 += Math.abs(f3);
+            s4 += Math.abs(f4);
+        }
+        sums[0] += s0;
+        sums[1] += s1;
+        sums[2] += s2;
+        sums[3] += s3;
+        sums[4] += s4;
     }
 }

@@ -203,9 +203,4 @@ public final class PngImage {
             }
         }
     }
-
-    /** Whether filters are of use: numbers of a palette are no amounts. */
-    boolean wantsFilters() {
-        return colourType != PALETTE;
-    }
 }

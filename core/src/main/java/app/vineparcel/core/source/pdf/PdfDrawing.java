@@ -12,6 +12,7 @@ import org.apache.pdfbox.contentstream.operator.Operator;
 import org.apache.pdfbox.contentstream.operator.OperatorName;
 import org.apache.pdfbox.contentstream.operator.state.EmptyGraphicsStackException;
 import org.apache.pdfbox.cos.COSBase;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDVectorFont;
@@ -98,6 +99,15 @@ final class PdfDrawing {
             if (!(e instanceof MissingOperandException) && !(e instanceof EmptyGraphicsStackException)) {
                 missing(operator.getName(), e);
             }
+        }
+
+        @Override
+        public void shadingFill(COSName name) throws IOException {
+            if (getResources() == null || getResources().getShading(name) == null) {
+                missing(OperatorName.SHADING_FILL, new IOException("no such shading"));
+                return;
+            }
+            super.shadingFill(name);
         }
 
         @Override

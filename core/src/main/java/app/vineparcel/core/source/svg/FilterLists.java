@@ -81,11 +81,12 @@ final class FilterLists {
             for (String primitive : content.split("\n")) {
                 String[] words = primitive.split("\\|");
                 Element made = near.getOwnerDocument().createElementNS(SvgCut.SVG, words[0]);
-                for (int i = 1; i + 1 < words.length; i += 2) {
-                    made.setAttribute(words[i], words[i + 1]);
-                }
                 if (words[0].equals("feComponentTransfer")) {
                     transfer(made, words[1], words[2]);
+                } else {
+                    for (int i = 1; i + 1 < words.length; i += 2) {
+                        made.setAttribute(words[i], words[i + 1]);
+                    }
                 }
                 filter.appendChild(made);
             }
@@ -94,9 +95,8 @@ final class FilterLists {
         });
     }
 
-    /** For each band of a transfer: {@code slope intercept}, or for alpha a table. */
+    /** For each band of a transfer: {@code slope intercept}. */
     private static void transfer(Element made, String bands, String numbers) {
-        made.removeAttribute(bands);
         String[] values = numbers.split(" ");
         for (String band : bands.split(" ")) {
             Element function = made.getOwnerDocument().createElementNS(SvgCut.SVG, "feFunc" + band);

@@ -57,7 +57,7 @@ final class SvgForBatik {
         StyleRules.rewrite(all);
         FilterLists.write(all);
         Map<String, Element> byId = new HashMap<>();
-        all.forEach(element -> byId.putIfAbsent(element.getAttribute("id"), element));
+        Elements.each(root, element -> byId.putIfAbsent(element.getAttribute("id"), element));
         all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, byId));
         PaintServers.fallBack(all, byId);
         all.forEach(element -> nowhere(element, byId));

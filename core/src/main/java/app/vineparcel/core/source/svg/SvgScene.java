@@ -62,6 +62,7 @@ final class SvgScene {
         Builder builder = new Builder();
         try {
             GraphicsNode root = builder.build(context, document);
+            root.getBounds(); // lays text out, which shows what fonts are here
             Set<String> missing = agent.fonts().missing();
             if (!missing.isEmpty()) {
                 builder.notices.add(fontsMissing(missing));
