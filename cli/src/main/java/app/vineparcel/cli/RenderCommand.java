@@ -145,7 +145,8 @@ public final class RenderCommand implements Callable<Integer> {
                         true,
                         java.nio.charset.StandardCharsets.UTF_8))
                 .setExecutionExceptionHandler((fault, call, parsed) -> {
-                    System.getLogger(RenderCommand.class.getName()).log(System.Logger.Level.ERROR, "the call broke off", fault);
+                    System.getLogger(RenderCommand.class.getName())
+                            .log(System.Logger.Level.ERROR, "the call broke off", fault);
                     call.getErr().println("Something went wrong that nobody foresaw; --log FILE writes down what.");
                     return SOMETHING_FAILED;
                 })

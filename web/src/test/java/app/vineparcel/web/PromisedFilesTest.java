@@ -48,7 +48,8 @@ class PromisedFilesTest extends Workbench {
     }
 
     private long started(long assignment) throws Exception {
-        String keys = pieces.all(assignment).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
+        String keys =
+                pieces.all(assignment).stream().map(p -> String.valueOf(p.id())).collect(Collectors.joining(","));
         ChannelService.Band band = channels.bands().get(0);
         String cells = band.channel().id() + "." + band.uses().get(0).recipe().id() + "=" + keys;
         String page = new Visitor(java.net.http.HttpClient.Redirect.NEVER)
@@ -93,14 +94,16 @@ class PromisedFilesTest extends Workbench {
                 .contains(runs.renditions(run).get(1).path());
         byte[] zip = java.net.http.HttpClient.newHttpClient()
                 .send(
-                        java.net.http.HttpRequest.newBuilder(
-                                        java.net.URI.create("http://127.0.0.1:" + port + "/deliveries/" + run + "/archive"))
+                        java.net.http.HttpRequest.newBuilder(java.net.URI.create(
+                                        "http://127.0.0.1:" + port + "/deliveries/" + run + "/archive"))
                                 .build(),
                         java.net.http.HttpResponse.BodyHandlers.ofByteArray())
                 .body();
         try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
             assertThat(in.getNextEntry().getName()).isEqualTo("MISSING FILES.txt");
-            assertThat(in.readAllBytes()).asString().contains(runs.renditions(run).get(1).path());
+            assertThat(in.readAllBytes())
+                    .asString()
+                    .contains(runs.renditions(run).get(1).path());
         }
     }
 
