@@ -30,7 +30,7 @@ function range(text) {
 }
 
 page.addEventListener('change', event => { if (event.target.matches('[data-pick]')) tell(); });
-page.querySelector('[data-pick-all]')?.addEventListener('click', () => choose(() => true));
+page.querySelector('[data-pick-all]')?.addEventListener('click', () => choose(box => !box.hasAttribute('data-asked')));
 page.querySelector('[data-pick-none]')?.addEventListener('click', () => choose(() => false));
 page.querySelector('[data-pick-range]')?.addEventListener('input', event => choose(range(event.target.value)));
 page.querySelector('[data-pick-name]')?.addEventListener('input', event => {

@@ -38,6 +38,9 @@ final class JsonReport implements Report {
 
     @Override
     public void leftOut(SourceList.LeftOut left) {
+        if (!left.isMissed()) {
+            return;
+        }
         ObjectNode line = JSON.createObjectNode();
         line.put("source", left.file().toString())
                 .put("piece", left.piece().name())

@@ -10,6 +10,7 @@ interface Report {
 
     void unreadable(SourceList.Unreadable source, PlanColumn column);
 
+    /** A piece that is rendered only where it is named. */
     void leftOut(SourceList.LeftOut piece);
 
     void planned(PlannedRendition rendition);

@@ -3,7 +3,6 @@ package app.vineparcel.cli;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
@@ -87,7 +86,7 @@ record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable
             }
             try (Stream<Path> inside = Files.walk(path)) {
                 inside.filter(Files::isRegularFile)
-                        .filter(file -> SourceFormat.mayBe(file.getFileName().toString()))
+                        .filter(file -> SourceReader.mayBe(file.getFileName().toString()))
                         .sorted()
                         .forEach(files::add);
             }

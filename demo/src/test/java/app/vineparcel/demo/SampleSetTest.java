@@ -113,7 +113,7 @@ class SampleSetTest {
     void the_documents_hold_what_the_catalogue_needs() throws Exception {
         SourceReader reader = new SourceReader(SourceReader.USUAL_BUDGET);
         SourceReader.Contents labels = reader.contents(folder.resolve("documents/jar-labels.svg"), Taking.PLAIN);
-        assertThat(labels.pieces()).hasSize(9);
+        assertThat(labels.pieces()).filteredOn(Piece::offered).hasSize(9);
         assertThat(labels.layers())
                 .filteredOn(layer -> layer.helper().isPresent())
                 .extracting(Layer::name)

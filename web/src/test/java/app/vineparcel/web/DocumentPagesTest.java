@@ -85,7 +85,8 @@ class DocumentPagesTest extends RealPages {
         makeAssignment(assignment);
         drop(file);
         assertThat(page.locator("section.document")).isVisible(SOON);
-        assertThat(page.locator("section.document .card")).hasCount(3);
+        assertThat(page.locator("section.document .card")).hasCount(4); // three artboards, and all of it
+        assertThat(page.locator("section.document .card").last()).containsText("off by default");
     }
 
     private void newVersion(String name, String content) throws Exception {
@@ -168,7 +169,7 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.locator(".region-list")).containsText("Seal");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
                 .click();
-        assertThat(page.locator("section.document .card")).hasCount(4);
+        assertThat(page.locator("section.document .card")).hasCount(5);
         assertThat(page.locator("section.document")).containsText("34 × 40 · 9 × 11 mm · region");
 
         look(1, "plum");
@@ -183,9 +184,9 @@ class DocumentPagesTest extends RealPages {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
                 .click();
         newVersion("labels-same.svg", Files.readString(labels).replace("#b5b04a", "#113311"));
-        assertThat(page.locator("section.document .card")).hasCount(4, soon()); // of the same size: the region stays
+        assertThat(page.locator("section.document .card")).hasCount(5, soon()); // of the same size: the region stays
         newVersion("labels-other.svg", Files.readString(labels).replace("110 0 100 100", "110 0 100 90"));
-        assertThat(page.locator("section.document .card")).hasCount(3, soon());
+        assertThat(page.locator("section.document .card")).hasCount(4, soon());
     }
 
     @Test
@@ -214,7 +215,7 @@ class DocumentPagesTest extends RealPages {
         bringIn("Ordered", labels);
         page.navigate(page.url().replace("/sources", "/plan"));
         Locator column = page.locator(".cell[data-combines]");
-        assertThat(column).hasCount(3);
+        assertThat(column).hasCount(4);
         button("Web shop").click();
         button("Press").click();
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");

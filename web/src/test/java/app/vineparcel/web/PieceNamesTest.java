@@ -94,9 +94,9 @@ class PieceNamesTest extends Workbench {
     void planned_pieces_have_the_names_and_the_order_of_the_page() throws Exception {
         rename(2, "Windfall");
         List<PlanPiece> planned = planPieces.of(pieces.all(assignment));
-        assertThat(planned).extracting(PlanPiece::name).containsExactly("Pear", "Plum", "Windfall");
-        assertThat(planned).extracting(PlanPiece::number).containsExactly(1, 2, 3);
-        assertThat(planned).extracting(piece -> piece.piece().key()).containsExactly("a", "b", "c");
+        assertThat(planned).extracting(PlanPiece::name).containsExactly("Pear", "Plum", "Windfall", "All of set");
+        assertThat(planned).extracting(PlanPiece::number).containsExactly(1, 2, 3, 4);
+        assertThat(planned).extracting(piece -> piece.piece().key()).containsExactly("a", "b", "c", "whole");
     }
 
     @Test
@@ -126,7 +126,7 @@ class PieceNamesTest extends Workbench {
                 List.of("layout=spiral&gap=1&margin=1", "layout=row&gap=-1&margin=1", "layout=row&gap=1&margin=1e9")) {
             HttpResponse<String> answer =
                     new Visitor().post("/sheets/" + sheet, "name=S&background=transparent&" + wrong);
-            assertThat(answer.body()).as(wrong).contains("Correct the numbers").contains("Sheet of 3");
+            assertThat(answer.body()).as(wrong).contains("Correct the numbers").contains("Sheet of 4");
         }
     }
 
@@ -159,7 +159,7 @@ class PieceNamesTest extends Workbench {
         await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(assignment) == 0);
         assertThat(sources.get(source.id()).reason()).isEmpty();
         assertThat(sources.get(source.id()).fileName()).isEqualTo("set-2.svg");
-        assertThat(names()).containsExactly("Pear", "Damson", "Apple");
+        assertThat(names()).containsExactly("Pear", "Damson", "Apple", "All of set-2");
     }
 
     @Test
@@ -169,7 +169,7 @@ class PieceNamesTest extends Workbench {
         String other = "region=" + all.get(2).id() + numbers;
         HttpResponse<String> answer = new Visitor().post("/pieces/" + all.get(0).id() + "/regions", other);
         assertThat(answer.body()).contains("It is no region of");
-        assertThat(names()).containsExactly("Pear", "Plum", "Apple");
+        assertThat(names()).containsExactly("Pear", "Plum", "Apple", "All of set");
     }
 
     @Test

@@ -32,7 +32,7 @@ final class JdkJpegEngine implements JpegEngine {
         JpegSegments segments = JpegSegments.read(file);
         Unpacked unpacked = READER.with(file, this::components);
         Pixels stored = unpacked.pixels();
-        if (stored.bands() == 3 && isYcc(segments)) {
+        if (stored.bands() == 3 && segments.isYcc()) {
             YccToRgb.inPlace(stored.bytes(), 3);
         } else if (stored.bands() == 4 && segments.adobeTransform().orElse(0) == 2) {
             YccToRgb.inPlace(stored.bytes(), 4);
@@ -59,17 +59,6 @@ final class JdkJpegEngine implements JpegEngine {
         boolean damaged =
                 warnings.stream().anyMatch(said -> said.startsWith("Corrupt") && !said.contains("extraneous"));
         return new Unpacked(pixels, cut ? Flaw.CUT_SHORT : damaged ? Flaw.DAMAGED : Flaw.NONE);
-    }
-
-    private static boolean isYcc(JpegSegments segments) {
-        if (segments.hasJfif()) {
-            return true;
-        }
-        if (segments.adobeTransform().isPresent()) {
-            return segments.adobeTransform().get() != 0;
-        }
-        byte[] frame = segments.frame().map(JpegSegments.Segment::data).orElse(new byte[0]);
-        return frame.length < 13 || !(frame[6] == 'R' && frame[9] == 'G' && frame[12] == 'B');
     }
 
     @Override

@@ -2,12 +2,14 @@ package app.vineparcel.core.codec;
 
 import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.codec.jpeg.DeepJpeg;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
@@ -49,8 +51,9 @@ final class JpegReader implements PictureReader {
         if (frame.marker() == 0xc3 || frame.marker() == 0xcb) {
             throw new NotRead("Lossless JPEG is not read.");
         }
-        if (bits != 8) {
-            throw new NotRead("JPEG of %d bits a sample is not read.".formatted(bits));
+        if (bits != 8 && bits != 12 || bits == 12 && frame.marker() > PROGRESSIVE) {
+            throw new NotRead("JPEG of %d bits a sample%s is not read."
+                    .formatted(bits, frame.marker() > PROGRESSIVE ? " in arithmetic code" : ""));
         }
         if (frame.marker() >= 0xc5 && frame.marker() <= 0xc7 || frame.marker() >= 0xcd) {
             throw new NotRead("Hierarchical JPEG is not read.");
@@ -83,7 +86,11 @@ final class JpegReader implements PictureReader {
     @Override
     public Decoded read(Path file) throws IOException {
         JpegSegments segments = JpegSegments.read(file);
-        int frame = readable(segments).marker();
+        JpegSegments.Segment header = readable(segments);
+        if (header.data()[0] == 12) {
+            return deep(file, segments);
+        }
+        int frame = header.marker();
         JpegEngine.Unpacked unpacked = engine.decode(file);
         Pixels pixels = unpacked.pixels();
         if (pixels.bands() == 4 && segments.adobeTransform().isPresent()) {
@@ -96,6 +103,14 @@ final class JpegReader implements PictureReader {
                     default -> ColourModel.CMYK;
                 };
         return new Decoded(pixels, model).with(notices(unpacked, frame));
+    }
+
+    private static Decoded deep(Path file, JpegSegments segments) throws IOException {
+        Pixels pixels = DeepJpeg.decode(Files.readAllBytes(file));
+        if (pixels.bands() == 3 && segments.isYcc()) {
+            YccToRgb.inPlace(pixels.shorts());
+        }
+        return Decoded.plain(pixels);
     }
 
     private static List<Notice> notices(JpegEngine.Unpacked unpacked, int frame) throws IOException {

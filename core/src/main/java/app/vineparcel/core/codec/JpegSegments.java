@@ -152,6 +152,18 @@ final class JpegSegments {
                 .findFirst();
     }
 
+    /** Whether three components are YCbCr, by the marks that programs leave and, without any, by their names. */
+    boolean isYcc() {
+        if (hasJfif()) {
+            return true;
+        }
+        if (adobeTransform().isPresent()) {
+            return adobeTransform().get() != 0;
+        }
+        byte[] frame = frame().map(Segment::data).orElse(new byte[0]);
+        return frame.length < 13 || !(frame[6] == 'R' && frame[9] == 'G' && frame[12] == 'B');
+    }
+
     /** Adobe's colour transform: 0 none, 1 YCbCr, 2 YCCK. */
     Optional<Integer> adobeTransform() {
         return segments.stream()

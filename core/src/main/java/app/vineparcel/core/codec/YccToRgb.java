@@ -36,6 +36,22 @@ final class YccToRgb {
         }
     }
 
+    /** The same for three 16-bit samples a pixel, full scale 65535. */
+    static void inPlace(short[] samples) {
+        for (int i = 0; i < samples.length; i += 3) {
+            int y = samples[i] & 0xffff;
+            double cb = (samples[i + 1] & 0xffff) - 32768.0;
+            double cr = (samples[i + 2] & 0xffff) - 32768.0;
+            samples[i] = clipped16(y + 1.402 * cr);
+            samples[i + 1] = clipped16(y - 0.344136286 * cb - 0.714136286 * cr);
+            samples[i + 2] = clipped16(y + 1.772 * cb);
+        }
+    }
+
+    private static short clipped16(double value) {
+        return (short) Math.round(Math.max(0, Math.min(65535, value)));
+    }
+
     private static byte clipped(int value) {
         return (byte) (value < 0 ? 0 : Math.min(value, 255));
     }

@@ -50,6 +50,11 @@ public final class SourceReader {
         this.pixelBudget = Math.min(500_000_000, pixelBudget);
     }
 
+    /** Whether a file of this name may be one that can be read, by its ending; folders are searched by it. */
+    public static boolean mayBe(String name) {
+        return SourceFormat.mayBe(name);
+    }
+
     /** Header, profile and metadata, without the pixels; of a document also what its first piece is like. */
     public SourceInfo inspect(Path file) throws ProblemException {
         return contents(file, Taking.PLAIN).info();

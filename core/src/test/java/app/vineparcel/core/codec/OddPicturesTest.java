@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.colour.BuiltInProfile;
@@ -171,19 +170,6 @@ class OddPicturesTest {
         junk.writeBytes("junk".getBytes(StandardCharsets.US_ASCII));
         junk.write(jpeg, at, jpeg.length - at);
         assertThat(read(SourceFormat.JPEG, junk.toByteArray()).pixels().bytes()).isEqualTo(before.bytes());
-    }
-
-    @Test
-    void jpeg_of_twelve_bits_is_refused_by_its_name() throws Exception {
-        byte[] jpeg = MadeFiles.sound(SourceFormat.JPEG, Pictures.photo(64, 48, 2), folder);
-        for (int i = 0; i < jpeg.length - 4; i++) {
-            if (jpeg[i] == (byte) 0xff && jpeg[i + 1] == (byte) 0xc0) {
-                jpeg[i + 4] = 12;
-            }
-        }
-        assertThatThrownBy(() -> read(SourceFormat.JPEG, jpeg))
-                .isInstanceOf(NotRead.class)
-                .hasMessage("JPEG of 12 bits a sample is not read.");
     }
 
     private Path png(byte[] bytes) throws Exception {

@@ -2,7 +2,7 @@ package app.vineparcel.web.storage;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -40,7 +40,7 @@ public class SourceRoots {
         try (Stream<Path> inside = Files.walk(folder, DEEPEST)) {
             List<Path> pictures = new ArrayList<>();
             for (Path file : (Iterable<Path>) inside.sorted()::iterator) {
-                if (SourceFormat.mayBe(file.getFileName().toString())
+                if (SourceReader.mayBe(file.getFileName().toString())
                         && Files.isRegularFile(file)
                         && isBelowARoot(file.toRealPath())) {
                     pictures.add(file.toRealPath());
