@@ -65,6 +65,8 @@ function mark(collisions) {
   sumUp();
 }
 const toggle = some => turn(some, !some.every(isOn));
+// what is off by itself, such as all of a drawing beside its artboards, comes along only where it was turned on
+const toggleMany = wanted => toggle(free.filter(cell => wanted(cell) && (isOn(cell) || !cell.dataset.asked)));
 
 function sumUp() {
   const chosen = free.filter(isOn), on = chosen.filter(cell => !cell.dataset.collides);
@@ -108,7 +110,8 @@ chooser?.addEventListener('click', async event => {
   }
   const where = chooser.elements.where.value;
   const those = new Set(free.filter(cell => pieces.includes(cell.dataset.piece) && `${cell.dataset.column}`.startsWith(where) && (where.endsWith('.') || !where || cell.dataset.column === where)));
-  turn([...those], how !== 'off');
+  const named = chooser.elements.which.value.trim();
+  turn([...those].filter(cell => how === 'off' || named || !cell.dataset.asked), how !== 'off');
   if (how === 'only') turn(free.filter(cell => !those.has(cell)), false);
 });
 
@@ -124,9 +127,9 @@ page.addEventListener('click', event => {
   if (!button) return;
   if (button.matches('.cell')) toggle([button]);
   if (button.matches('[data-row-toggle]')) toggle(free.filter(cell => cell.closest('tr') === button.closest('tr')));
-  if (button.matches('[data-column-toggle]')) toggle(free.filter(cell => cell.dataset.column === button.dataset.column));
-  if (button.matches('[data-band]')) toggle(free.filter(cell => cell.dataset.column.split('.')[0] === button.dataset.channel));
-  if (button.matches('[data-everything]')) toggle(free);
+  if (button.matches('[data-column-toggle]')) toggleMany(cell => cell.dataset.column === button.dataset.column);
+  if (button.matches('[data-band]')) toggleMany(cell => cell.dataset.column.split('.')[0] === button.dataset.channel);
+  if (button.matches('[data-everything]')) toggleMany(() => true);
   if (button.matches('[data-pages]')) openPages(button);
 });
 

@@ -46,7 +46,7 @@ class PieceNamesTest extends Workbench {
                 """
                 <svg xmlns="http://www.w3.org/2000/svg" width="40" height="10"><view id="a" viewBox="0 0 10 10"><title>Pear</title></view>
                 <view id="b" viewBox="10 0 10 10"><title>Plum</title></view><view id="c" viewBox="20 0 10 10"><title>Apple</title></view>
-                <rect width="40" height="10"/></svg>""");
+                <g id="bar"><title>Bar</title><rect width="40" height="10"/></g></svg>""");
         assignment = assignments.make(folder).id();
         sources.addFolder(assignment, folder);
         await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(assignment) == 0);
@@ -138,9 +138,9 @@ class PieceNamesTest extends Workbench {
             assertThat(answer.headers().firstValue("Content-Type")).contains("image/webp");
         }
         HttpResponse<String> objects = new Visitor().get("/sources/" + source.id() + "/objects");
-        assertThat(objects.body()).contains("All of set");
-        new Visitor().post("/sources/" + source.id() + "/objects", "key=whole");
-        assertThat(names()).containsExactly("Pear", "Plum", "Apple", "All of set");
+        assertThat(objects.body()).contains("Bar");
+        new Visitor().post("/sources/" + source.id() + "/objects", "key=object%3Abar");
+        assertThat(names()).containsExactly("Pear", "Plum", "Apple", "All of set", "Bar");
     }
 
     @Test

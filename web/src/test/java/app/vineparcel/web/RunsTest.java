@@ -162,7 +162,9 @@ class RunsTest extends Workbench {
         assertThat(byName.get("empty.png").reason()).contains("empty");
         assertThat(byName.get("text.png").reason()).contains("not a picture");
         assertThat(new Visitor().get("/assignments/" + id + "/sources").body()).contains("The file is empty");
-        assertThat(run(id).done()).as("half a picture is off by itself").isEqualTo(3);
+        assertThat(run(id).done())
+                .as("half a picture too, since its cells were turned on")
+                .isEqualTo(6);
     }
 
     @Test

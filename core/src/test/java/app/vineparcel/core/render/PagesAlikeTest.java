@@ -9,9 +9,12 @@ import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Taking;
 import app.vineparcel.core.testing.DocumentRuns;
 import app.vineparcel.core.testing.Programs;
+import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -20,10 +23,16 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSDictionary;
+import org.apache.pdfbox.cos.COSInteger;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.PDResources;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.common.PDStream;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionGoTo;
 import org.apache.pdfbox.pdmodel.interactive.action.PDActionURI;
 import org.apache.pdfbox.pdmodel.interactive.annotation.PDAnnotation;
@@ -129,6 +138,64 @@ class PagesAlikeTest extends DocumentRuns {
         assertThat(difference(drawn(again, SafeName.kebab(again.get(0).name()) + ".png"), source))
                 .as("as SVG")
                 .isLessThan(1);
+    }
+
+    /** A triangle from red over green to blue as a mesh, within a clip that is asked for before its path stands. */
+    private static byte[] meshed() throws IOException {
+        try (PDDocument document = new PDDocument()) {
+            PDPage page = new PDPage(new PDRectangle(160, 100));
+            document.addPage(page);
+            PDStream mesh = new PDStream(document);
+            COSDictionary says = mesh.getCOSObject();
+            says.setInt(COSName.SHADING_TYPE, 4);
+            says.setItem(COSName.COLORSPACE, COSName.DEVICERGB);
+            says.setInt(COSName.BITS_PER_COORDINATE, 8);
+            says.setInt(COSName.BITS_PER_COMPONENT, 8);
+            says.setInt(COSName.BITS_PER_FLAG, 8);
+            COSArray range = new COSArray();
+            for (int most : new int[] {160, 100, 1, 1, 1}) {
+                range.add(COSInteger.ZERO);
+                range.add(COSInteger.get(most));
+            }
+            says.setItem(COSName.DECODE, range);
+            try (OutputStream out = mesh.createOutputStream()) {
+                out.write(new byte[] {0, 16, 16, -1, 0, 0, 0, -16, 16, 0, -1, 0, 0, 127, -16, 0, 0, -1});
+            }
+            COSDictionary shadings = new COSDictionary();
+            shadings.setItem(COSName.getPDFName("M"), mesh);
+            PDResources resources = new PDResources();
+            resources.getCOSObject().setItem(COSName.SHADING, shadings);
+            page.setResources(resources);
+            PDStream content = new PDStream(document);
+            try (OutputStream out = content.createOutputStream()) {
+                out.write(
+                        "W 40 20 80 60 re n /M sh 0.2 g 30 70 100 20 re f 0.6 g 6 w 60 30 30 20 re W S 0 0 0.4 rg 40 0 80 36 re f"
+                                .getBytes(StandardCharsets.US_ASCII));
+            }
+            page.setContents(content);
+            return saved(document);
+        }
+    }
+
+    @Test
+    void a_mesh_within_an_early_clip_looks_alike_however_it_is_carried_over() throws Exception {
+        List<PlanPiece> page = pieces("mesh.pdf", meshed());
+        BufferedImage source = drawn(page, "page-1.png");
+        assertThat(source.getRGB(80, 20)).as("beyond the clip").isEqualTo(0xffffffff);
+        assertThat(source.getRGB(213, 60) & 0xffffff).as("in the bar above").isEqualTo(0x333333);
+        Color middle = new Color(source.getRGB(213, 150));
+        assertThat(List.of(middle.getRed(), middle.getGreen(), middle.getBlue()))
+                .as("in the middle of the mesh")
+                .allMatch(share -> share > 40 && share < 160);
+        assertThat(difference(byOthers("mesh.pdf"), source)).as("read").isLessThan(1);
+        runWell(plan(page, "'format': {'type': 'svg'}, 'name': 'mesh-drawn'"));
+        List<PlanPiece> again = pieces("again.svg", Files.readAllBytes(folder.resolve("mesh-drawn.svg")));
+        assertThat(difference(drawn(again, SafeName.kebab(again.get(0).name()) + ".png"), source))
+                .as("as SVG")
+                .isLessThan(1);
+        runWell(plan(page, "'size': {'ppi': 192}, 'format': {'type': 'eps'}, 'name': 'mesh-flat'"));
+        Programs.ghostscript(folder.resolve("mesh-flat.eps"), folder.resolve("flat.png"), (int) PPI, "-dEPSCrop");
+        assertThat(difference(picture("flat.png"), source)).as("as EPS").isLessThan(1.5);
     }
 
     /** The trimmed part of a page with marks around. */

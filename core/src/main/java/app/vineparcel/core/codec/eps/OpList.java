@@ -116,20 +116,20 @@ final class OpList extends PDFGraphicsStreamEngine {
     @Override
     public void strokePath() throws IOException {
         stroke();
-        path.reset();
+        endPath();
     }
 
     @Override
     public void fillPath(int windingRule) throws IOException {
         fill(windingRule);
-        path.reset();
+        endPath();
     }
 
     @Override
     public void fillAndStrokePath(int windingRule) throws IOException {
         fill(windingRule);
         stroke();
-        path.reset();
+        endPath();
     }
 
     private void fill(int windingRule) throws IOException {

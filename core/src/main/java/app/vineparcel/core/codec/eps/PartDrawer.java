@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.eps;
 
+import app.vineparcel.core.codec.pdf.LateClipDrawer;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.geom.GeneralPath;
@@ -20,7 +21,7 @@ import org.apache.pdfbox.util.Matrix;
 import org.apache.pdfbox.util.Vector;
 
 /** Draws the first operations of a page into pixels, counted as {@link OpList} counts them. */
-final class PartDrawer extends PageDrawer {
+final class PartDrawer extends LateClipDrawer {
 
     private final int most;
     private int count;
@@ -67,18 +68,13 @@ final class PartDrawer extends PageDrawer {
     }
 
     /** Paints; what that draws on its way, such as a mask, is part of it and not counted. */
-    private void inside(Painting painting) throws IOException {
+    private void inside(Painting<IOException> painting) throws IOException {
         inner++;
         try {
             painting.paint();
         } finally {
             inner--;
         }
-    }
-
-    @FunctionalInterface
-    private interface Painting {
-        void paint() throws IOException;
     }
 
     @Override
@@ -101,10 +97,12 @@ final class PartDrawer extends PageDrawer {
 
     @Override
     public void fillAndStrokePath(int windingRule) throws IOException {
-        GeneralPath again = new GeneralPath(getLinePath());
-        fillPath(windingRule);
-        getLinePath().append(again, false);
-        strokePath();
+        painted(() -> {
+            GeneralPath again = new GeneralPath(getLinePath());
+            fillPath(windingRule);
+            getLinePath().append(again, false);
+            strokePath();
+        });
     }
 
     @Override

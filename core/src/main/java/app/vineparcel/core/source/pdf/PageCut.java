@@ -11,6 +11,7 @@ import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.util.List;
 import org.apache.batik.svggen.CachedImageHandlerBase64Encoder;
 import org.apache.batik.svggen.SVGGeneratorContext;
 import org.apache.batik.svggen.SVGGraphics2D;
@@ -22,6 +23,20 @@ final class PageCut {
 
     /** Pixels for one point of what cannot stay an outline. */
     private static final double DENSE = 3;
+
+    private static final double MOST_PIXELS = 36e6;
+
+    private static final List<String> DEFAULTS = List.of(
+            "fill",
+            "fill-opacity",
+            "stroke",
+            "stroke-dasharray",
+            "stroke-dashoffset",
+            "stroke-linecap",
+            "stroke-linejoin",
+            "stroke-miterlimit",
+            "stroke-opacity",
+            "stroke-width");
 
     private PageCut() {}
 
@@ -46,15 +61,26 @@ final class PageCut {
         }
         Element svg = sheet.document().createElementNS("http://www.w3.org/2000/svg", "svg");
         svg.setAttribute("viewBox", "0 0 %s %s".formatted(part.width(), part.height()));
-        Element root = drawing.getRoot();
+        svg.appendChild(contents(drawing.getRoot(), sheet));
+        SvgPrefix.put(svg, prefix);
+        return svg;
+    }
+
+    /** All that was drawn, in a group that says what holds where a shape says nothing, such as that strokes are black. */
+    private static Element contents(Element root, SvgSheet sheet) {
+        Element group = sheet.document().createElementNS("http://www.w3.org/2000/svg", "g");
+        for (String attribute : DEFAULTS) {
+            if (root.hasAttribute(attribute)) {
+                group.setAttribute(attribute, root.getAttribute(attribute));
+            }
+        }
         while (root.getFirstChild() != null) {
             Node child = root.removeChild(root.getFirstChild());
             if (child instanceof Element) {
-                svg.appendChild(child);
+                group.appendChild(child);
             }
         }
-        SvgPrefix.put(svg, prefix);
-        return svg;
+        return group;
     }
 
     /** Draws by outlines; whatever is not filled with a colour is drawn as pixels where it lies. */
@@ -90,12 +116,13 @@ final class PageCut {
                 seen = seen.createIntersection(
                         getTransform().createTransformedShape(clip).getBounds2D());
             }
-            if (seen.isEmpty() || seen.getWidth() * seen.getHeight() > 4e6) {
+            if (seen.isEmpty()) {
                 return;
             }
+            double dense = Math.min(DENSE, Math.sqrt(MOST_PIXELS / seen.getWidth() / seen.getHeight()));
             BufferedImage pixels = new BufferedImage(
-                    (int) Math.max(1, Math.ceil(seen.getWidth() * DENSE)),
-                    (int) Math.max(1, Math.ceil(seen.getHeight() * DENSE)),
+                    (int) Math.max(1, Math.ceil(seen.getWidth() * dense)),
+                    (int) Math.max(1, Math.ceil(seen.getHeight() * dense)),
                     BufferedImage.TYPE_INT_ARGB);
             Graphics2D inner = pixels.createGraphics();
             inner.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);

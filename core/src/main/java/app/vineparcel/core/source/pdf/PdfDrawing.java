@@ -1,6 +1,7 @@
 package app.vineparcel.core.source.pdf;
 
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.codec.pdf.LateClipDrawer;
 import java.awt.Graphics2D;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -78,7 +79,7 @@ final class PdfDrawing {
         System.getLogger(PdfDrawing.class.getName()).log(System.Logger.Level.DEBUG, "a part of a page", why);
     }
 
-    private final class Drawer extends PageDrawer {
+    private final class Drawer extends LateClipDrawer {
 
         Drawer(PageDrawerParameters parameters) throws IOException {
             super(parameters);
