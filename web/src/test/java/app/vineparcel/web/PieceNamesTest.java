@@ -20,9 +20,15 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.context.ApplicationContext;
+import org.springframework.test.util.AopTestUtils;
+import org.springframework.test.util.ReflectionTestUtils;
 
 /** What is kept of pieces when their source changes, and what is refused of what people send. */
 class PieceNamesTest extends Workbench {
+
+    @Autowired
+    private ApplicationContext context;
 
     @Autowired
     private PieceService pieces;
@@ -141,6 +147,20 @@ class PieceNamesTest extends Workbench {
         assertThat(objects.body()).contains("Bar");
         new Visitor().post("/sources/" + source.id() + "/objects", "key=object%3Abar");
         assertThat(names()).containsExactly("Pear", "Plum", "Apple", "All of set", "Bar");
+    }
+
+    @Test
+    void a_source_that_is_asked_for_twice_has_its_pieces_once() throws Exception {
+        String folder = "twice-" + System.nanoTime();
+        Files.copy(source.file(), Files.createDirectories(ROOT.resolve(folder)).resolve("set.svg"));
+        long twice = assignments.make(folder).id();
+        sources.addFolder(twice, folder);
+        Object intake = AopTestUtils.getTargetObject(context.getBean("sourceIntake"));
+        ReflectionTestUtils.invokeMethod(intake, "goOn");
+        await().atMost(Duration.ofSeconds(60)).until(() -> sources.waiting(twice) == 0);
+        await().during(Duration.ofSeconds(1))
+                .atMost(Duration.ofSeconds(5))
+                .untilAsserted(() -> assertThat(pieces.all(twice)).hasSize(4));
     }
 
     @Test

@@ -265,6 +265,20 @@ class UndrawnPartsTest {
     }
 
     @Test
+    void what_lies_outside_of_a_drawing_is_told() throws Exception {
+        Drawn drawn = svg(
+                "<image href='crates.jpg' width='9' height='9'/><foreignObject width='9' height='9'/>"
+                        + "<switch><foreignObject width='9' height='9'/><rect width='60' height='40' fill='#123456'/></switch>");
+        assertThat(drawn.before())
+                .extracting(Notice::text)
+                .satisfiesExactly(
+                        text -> assertThat(text).startsWith("It shows “crates.jpg” from outside of the file"),
+                        text -> assertThat(text).contains("foreignObject"));
+        assertThat(svg("<rect id='r' width='9' height='9'/><use href='#r'/>").before())
+                .isEmpty();
+    }
+
+    @Test
     void sixteen_bits_a_letter_and_no_namespace_are_read() throws Exception {
         String plain = "<svg width='60' height='40'><rect width='60' height='40' fill='#123456'/></svg>";
         for (java.nio.charset.Charset letters : List.of(StandardCharsets.UTF_16, StandardCharsets.UTF_8)) {

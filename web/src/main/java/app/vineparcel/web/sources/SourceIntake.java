@@ -92,18 +92,18 @@ class SourceIntake {
             SourceReader.Contents contents = look(source);
             SourceInfo info = contents.info();
             FocalPoint suggested = info.format().isVector() ? FocalPoint.CENTRE : suggested(source, contents);
-            keep(sourceId, s -> {
+            keep(source, s -> {
                 s.read(info, suggested, sources.nextChange());
                 s.layers(contents.layers());
                 pieces.sync(s, contents.pieces());
             });
         } catch (ProblemException e) {
-            keep(sourceId, s -> s.refused(e.problem(), sources.nextChange()));
+            keep(source, s -> s.refused(e.problem(), sources.nextChange()));
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("source {} could not be read", sourceId, e);
             Problem problem = new Problem.Unforeseen(
                     source.fileName(), "Something went wrong that nobody foresaw.", "The program's log says what.");
-            keep(sourceId, s -> s.refused(problem, sources.nextChange()));
+            keep(source, s -> s.refused(problem, sources.nextChange()));
         }
     }
 
@@ -131,9 +131,11 @@ class SourceIntake {
         return reader.contents(source.file(), source.taking());
     }
 
-    private void keep(long sourceId, java.util.function.Consumer<Source> change) {
-        transaction.executeWithoutResult(
-                status -> change.accept(sources.findById(sourceId).orElseThrow()));
+    /** Keeps what was found, once: a start and the person who adds a source may both ask for it. */
+    private void keep(Source seen, java.util.function.Consumer<Source> change) {
+        transaction.executeWithoutResult(status -> sources.findToChange(seen.id())
+                .filter(source -> source.state() == Source.State.WAITING && source.version() == seen.version())
+                .ifPresent(change));
     }
 
     @PreDestroy

@@ -1,8 +1,10 @@
 package app.vineparcel.web.sources;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface SourceRepository extends JpaRepository<Source, Long> {
@@ -12,6 +14,11 @@ interface SourceRepository extends JpaRepository<Source, Long> {
     List<Source> findByStateOrderById(Source.State state);
 
     Optional<Source> findByAssignmentIdAndPath(long assignmentId, String path);
+
+    /** Of its own for the length of a transaction. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select s from Source s where s.id = ?1")
+    Optional<Source> findToChange(long id);
 
     long countByAssignmentId(long assignmentId);
 

@@ -22,9 +22,11 @@ record SourceShelf(List<Folder> folders, List<Document> documents, List<Card> sh
     /** A document with its pieces. */
     record Document(Source source, List<Card> cards) {
 
-        /** {@code 3 artboards and 1 region}. */
+        /** {@code 3 artboards and 1 region}; all of a drawing beside them is not counted. */
         public String words() {
+            boolean several = cards.size() > 1;
             Map<String, Long> kinds = cards.stream()
+                    .filter(card -> !several || card.piece().isOffered())
                     .collect(Collectors.groupingBy(
                             card -> card.piece().kind().word(), LinkedHashMap::new, Collectors.counting()));
             return kinds.entrySet().stream()

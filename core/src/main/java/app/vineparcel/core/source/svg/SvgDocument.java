@@ -26,6 +26,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.apache.batik.gvt.GraphicsNode;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
@@ -40,6 +41,7 @@ public final class SvgDocument implements DrawnDocument {
     private final List<Layer> layers;
     private final List<Artboard> artboards;
     private final Optional<Artboard> canvas;
+    private final List<Notice> leftOut;
     private final Map<String, Box> places = new HashMap<>();
     private final Map<String, Element> objects = new HashMap<>();
 
@@ -48,12 +50,14 @@ public final class SvgDocument implements DrawnDocument {
             SvgScene scene,
             List<Layer> layers,
             List<Artboard> artboards,
-            Optional<Artboard> canvas) {
+            Optional<Artboard> canvas,
+            List<Notice> leftOut) {
         this.canvas = canvas;
         this.document = document;
         this.scene = scene;
         this.layers = layers;
         this.artboards = artboards;
+        this.leftOut = leftOut;
         canvas.ifPresent(whole -> places.put(whole.key(), whole.box()));
         artboards.forEach(artboard -> places.put(artboard.key(), artboard.box()));
     }
@@ -68,6 +72,7 @@ public final class SvgDocument implements DrawnDocument {
         Document document = SvgText.parse(bytes);
         Element root = document.getDocumentElement();
         SvgRules.check(root);
+        List<Notice> leftOut = LeftOut.of(root);
         SvgForBatik.prepare(root);
         List<Layer> layers = SvgLayers.of(root);
         SvgLayers.keepOut(root, taking);
@@ -80,7 +85,8 @@ public final class SvgDocument implements DrawnDocument {
                         .map(layer -> layer.helper().isEmpty() ? layer : placed(layer, root, scene, artboards))
                         .toList(),
                 artboards,
-                Artboard.canvas(scene, "All of " + stem));
+                Artboard.canvas(scene, "All of " + stem),
+                leftOut);
     }
 
     private static Layer placed(Layer layer, Element root, SvgScene scene, List<Artboard> artboards) {
@@ -116,7 +122,7 @@ public final class SvgDocument implements DrawnDocument {
 
     @Override
     public List<Notice> notices() {
-        return scene.notices();
+        return Stream.concat(leftOut.stream(), scene.notices().stream()).toList();
     }
 
     @Override
