@@ -118,6 +118,7 @@ class PromisedFilesTest extends Workbench {
         byte[] large = bytes("/pieces/" + piece.id() + "/preview");
         Path other = photo(ROOT.resolve("versions-new/other.jpg"), 1200, 900, 99);
         visitor.send("/sources/" + piece.sourceId().orElseThrow() + "/file?name=other.jpg", Files.readAllBytes(other));
+        await().atMost(Duration.ofSeconds(30)).until(() -> sources.waiting(assignment) == 0);
         await().atMost(Duration.ofSeconds(30)).untilAsserted(() -> {
             assertThat(bytes("/pieces/" + piece.id() + "/thumbnail")).isNotEqualTo(small);
             assertThat(bytes("/pieces/" + piece.id() + "/preview")).isNotEqualTo(large);
