@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.apache.batik.constants.XMLConstants;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 
@@ -39,6 +40,17 @@ final class Elements {
     /** Its name without a prefix. */
     static String kind(Element element) {
         return element.getLocalName() == null ? element.getTagName() : element.getLocalName();
+    }
+
+    /** What it links to, as SVG 2 writes it, else as SVG 1.1 does; empty if nothing. */
+    static String href(Element element) {
+        String plain = element.getAttributeNS(null, "href");
+        return plain.isEmpty() ? element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href") : plain;
+    }
+
+    /** Whether a link stays within its file. */
+    static boolean isInside(String href) {
+        return href.startsWith("#") || href.startsWith("data:");
     }
 
     /** What a person calls it: its label, its title, else its id. */

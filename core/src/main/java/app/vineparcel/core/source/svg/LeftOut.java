@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import org.apache.batik.constants.XMLConstants;
 import org.w3c.dom.Element;
 
 /** What a drawing shows elsewhere and not here: what lies outside of the file, and what is no SVG. */
@@ -22,11 +21,9 @@ final class LeftOut {
         Set<String> outside = new LinkedHashSet<>();
         boolean[] foreign = {false};
         Elements.each(root, element -> {
-            String href = element.getAttributeNS(null, "href").isEmpty()
-                    ? element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href")
-                    : element.getAttributeNS(null, "href");
+            String href = Elements.href(element);
             boolean included = XINCLUDE.equals(element.getNamespaceURI()) && "include".equals(element.getLocalName());
-            boolean inside = href.isEmpty() || href.startsWith("#") || href.startsWith("data:");
+            boolean inside = href.isEmpty() || Elements.isInside(href);
             if (!inside && (included || SHOWN.contains(Elements.kind(element)))) {
                 outside.add(href);
             }

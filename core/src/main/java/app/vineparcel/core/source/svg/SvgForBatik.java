@@ -87,14 +87,11 @@ final class SvgForBatik {
     }
 
     private static void links(Element element) {
-        String plain = element.getAttributeNS(null, "href");
-        String linked = element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
-        String href = plain.isEmpty() ? linked : plain;
+        String href = Elements.href(element);
         if (href.isEmpty() || Elements.is(element, "a")) {
             return;
         }
-        boolean inside = href.startsWith("#") || href.startsWith("data:");
-        if (inside) {
+        if (Elements.isInside(href)) {
             element.setAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "xlink:href", href);
         } else if (Set.of("image", "use", "feImage", "font-face-uri").contains(Elements.kind(element))) {
             element.getParentNode().removeChild(element);

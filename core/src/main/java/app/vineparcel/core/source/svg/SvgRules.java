@@ -8,7 +8,6 @@ import java.util.HashSet;
 import java.util.Iterator;
 import java.util.Map;
 import java.util.Set;
-import org.apache.batik.constants.XMLConstants;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 
@@ -88,10 +87,7 @@ final class SvgRules {
 
     /** The id that an element's link leads to within its document; empty if it leads nowhere in it. */
     static String reference(Element element) {
-        String href = element.getAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
-        if (href.isEmpty()) {
-            href = element.getAttributeNS(null, "href");
-        }
+        String href = Elements.href(element);
         return href.startsWith("#") ? href.substring(1) : "";
     }
 
