@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.NotRead;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
@@ -175,6 +176,7 @@ final class BmpReader implements PictureReader {
         int rowBytes = rowBytes(header);
         int whole = 0;
         for (int row = 0; row < header.size.height(); row++) {
+            WorkBudget.check();
             int from = start + row * rowBytes;
             if (from < 0 || from + (width * (long) header.bits + 7) / 8 > in.limit()) {
                 break;
@@ -205,6 +207,7 @@ final class BmpReader implements PictureReader {
         int rowBytes = rowBytes(header);
         int whole = 0;
         for (int row = 0; row < header.size.height(); row++) {
+            WorkBudget.check();
             int from = start + row * rowBytes;
             if (from < 0 || from + width * (long) bits / 8 > in.limit()) {
                 break;
@@ -277,6 +280,7 @@ final class BmpReader implements PictureReader {
         byte[] alpha = new byte[Math.toIntExact(header.size.pixels())];
         boolean said = false;
         for (int row = 0; row < header.size.height(); row++) {
+            WorkBudget.check();
             for (int x = 0; x < width; x++) {
                 int from = pixels + (row * width + x) * 4 + 3;
                 byte value = from < in.limit() ? in.get(from) : 0;
@@ -293,6 +297,7 @@ final class BmpReader implements PictureReader {
         Arrays.fill(alpha, (byte) 255);
         int rowBytes = (width + 31) / 32 * 4;
         for (int row = 0; row < header.size.height(); row++) {
+            WorkBudget.check();
             for (int x = 0; x < width; x++) {
                 int from = start + row * rowBytes + (x >> 3);
                 if (from < in.limit() && (in.get(from) >> 7 - (x & 7) & 1) == 1) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -45,6 +46,7 @@ final class BmpRuns {
     private boolean runs(int start) {
         int at = start;
         while (at >= 0 && at + 1 < in.limit()) {
+            WorkBudget.check();
             int count = in.get(at++) & 0xff;
             int value = in.get(at++) & 0xff;
             if (count > 0) {

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.metadata.CarriedMetadata;
 import app.vineparcel.core.metadata.TiffDirectory;
 import app.vineparcel.core.metadata.TiffField;
@@ -81,6 +82,7 @@ public record EmbeddedBlocks(Optional<byte[]> icc, CarriedMetadata metadata, Lis
         try (DataInputStream in = open(file)) {
             in.skipNBytes(12);
             while (true) {
+                WorkBudget.check();
                 byte[] four = in.readNBytes(4);
                 if (four.length < 4) {
                     break;

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -52,13 +53,17 @@ record ExternalProgram(String name, boolean isInstalled) {
         List<String> command = new ArrayList<>(List.of(name));
         command.addAll(options);
         Path said = room.resolve("said.txt");
+        long last = System.nanoTime() + TimeUnit.MINUTES.toNanos(MOST_MINUTES);
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(said.toFile())
                 .start();
         try {
-            if (!process.waitFor(MOST_MINUTES, TimeUnit.MINUTES)) {
-                throw new IOException("%s did not end within %d minutes.".formatted(name, MOST_MINUTES));
+            while (!process.waitFor(100, TimeUnit.MILLISECONDS)) {
+                WorkBudget.check();
+                if (System.nanoTime() - last > 0) {
+                    throw new IOException("%s did not end within %d minutes.".formatted(name, MOST_MINUTES));
+                }
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.NotRead;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -65,6 +66,7 @@ final class IconReader implements PictureReader {
         try {
             int count = in.getShort(4) & 0xffff;
             for (int i = 0; i < count && HEADER + (i + 1) * ENTRY <= in.limit(); i++) {
+                WorkBudget.check();
                 int entry = HEADER + i * ENTRY;
                 Entry found = entry(in, in.getInt(entry + 12), in.getInt(entry + 8));
                 if (best == null || found.isBetterThan(best)) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +19,7 @@ final class ImageResources {
     static Optional<byte[]> iptc(byte[] block) {
         ByteBuffer in = ByteBuffer.wrap(block);
         while (in.remaining() >= 12) {
+            WorkBudget.check();
             byte[] mark = new byte[4];
             in.get(mark);
             int number = in.getShort() & 0xffff;

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.BufferUnderflowException;
@@ -29,6 +30,7 @@ final class Jpeg2000Boxes {
 
     private static Optional<byte[]> find(ByteBuffer in) {
         while (in.remaining() >= 8) {
+            WorkBudget.check();
             int start = in.position();
             long length = in.getInt() & 0xffffffffL;
             int type = in.getInt();

@@ -91,6 +91,7 @@ final class JpegReader implements PictureReader {
             return deep(file, segments);
         }
         int frame = header.marker();
+        JpegScans.requireFew(file, segments, size(file));
         JpegEngine.Unpacked unpacked = engine.decode(file);
         Pixels pixels = unpacked.pixels();
         if (pixels.bands() == 4 && segments.adobeTransform().isPresent()) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.BufferedInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
@@ -34,12 +35,19 @@ final class JpegSegments {
     private static final int SOS = 0xda;
     private static final String ICC = "ICC_PROFILE\0";
     private static final int MOST_ICC_IN_A_SEGMENT = 65519;
+    private static final int MOST_SEGMENTS = 10_000;
+    private static final int LARGEST = 100_000_000;
 
     /** One segment: its marker's second byte and what follows its length. */
     record Segment(int marker, byte[] data) {
         boolean begins(String text) {
             byte[] start = text.getBytes(StandardCharsets.ISO_8859_1);
             return data.length >= start.length && Arrays.equals(data, 0, start.length, start, 0, start.length);
+        }
+
+        /** What stands behind the name that it begins with. */
+        byte[] behind(String name) {
+            return Arrays.copyOfRange(data, name.length(), data.length);
         }
 
         /** With its marker and its length before it. */
@@ -57,9 +65,11 @@ final class JpegSegments {
     }
 
     private final List<Segment> segments;
+    private final int firstScan;
 
-    private JpegSegments(List<Segment> segments) {
+    private JpegSegments(List<Segment> segments, int firstScan) {
         this.segments = segments;
+        this.firstScan = firstScan;
     }
 
     static JpegSegments read(Path file) throws IOException {
@@ -72,14 +82,22 @@ final class JpegSegments {
         List<Segment> found = new ArrayList<>();
         try (DataInputStream in = new DataInputStream(jpeg)) {
             in.skipBytes(2);
+            long kept = 0;
             while (true) {
                 int marker = marker(in);
                 if (marker == SOS) {
-                    return new JpegSegments(found);
+                    in.skipNBytes(2);
+                    return new JpegSegments(found, in.readUnsignedByte());
                 }
                 int length = in.readUnsignedShort() - 2;
                 if (length < 0) {
                     throw new IOException("one of its segments has no length.");
+                }
+                WorkBudget.check();
+                kept += length;
+                if (found.size() >= MOST_SEGMENTS || kept > LARGEST) {
+                    throw new IOException("more than %d segments or %d MB stand before its picture."
+                            .formatted(MOST_SEGMENTS, LARGEST / 1_000_000));
                 }
                 found.add(new Segment(marker, in.readNBytes(length)));
             }
@@ -117,6 +135,7 @@ final class JpegSegments {
         out.write(SOI);
         in.skipBytes(2);
         for (int marker = marker(in); marker != SOS; marker = marker(in)) {
+            WorkBudget.check();
             Segment segment = new Segment(marker, in.readNBytes(Math.max(0, in.readUnsignedShort() - 2)));
             boolean adobe = marker == APP14 && segment.data().length >= 12;
             if (marker < APP0 || marker == APP0 && segment.begins("JFIF\0") || adobe) {
@@ -129,6 +148,11 @@ final class JpegSegments {
         return out.toByteArray();
     }
 
+    /** Components of the first scan. */
+    int firstScan() {
+        return firstScan;
+    }
+
     List<Segment> all() {
         return segments;
     }
@@ -137,7 +161,7 @@ final class JpegSegments {
     Optional<byte[]> after(int marker, String name) {
         return segments.stream()
                 .filter(s -> s.marker() == marker && s.begins(name))
-                .map(s -> Arrays.copyOfRange(s.data(), name.length(), s.data().length))
+                .map(s -> s.behind(name))
                 .findFirst();
     }
 

@@ -4,6 +4,7 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Iterator;
 import javax.imageio.ImageIO;
@@ -46,7 +47,7 @@ class LibraryReader implements PictureReader {
     /** The bytes as the library gets to see them. */
     @Nullable
     ImageInputStream open(Path file) throws IOException {
-        return ImageIO.createImageInputStream(file.toFile());
+        return new BudgetedStream(Files.readAllBytes(file));
     }
 
     /** What is done with an opened reader. */

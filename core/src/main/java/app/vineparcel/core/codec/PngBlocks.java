@@ -63,7 +63,10 @@ final class PngBlocks {
         while (name < chunk.length - 2 && chunk[name] != 0) {
             name++;
         }
-        int from = Math.min(chunk.length, name + 2);
+        return inflated(chunk, Math.min(chunk.length, name + 2));
+    }
+
+    private static Optional<byte[]> inflated(byte[] chunk, int from) {
         try (InflaterInputStream in =
                 new InflaterInputStream(new ByteArrayInputStream(chunk, from, chunk.length - from))) {
             return Optional.of(in.readNBytes(EmbeddedBlocks.LARGEST));
@@ -72,16 +75,18 @@ final class PngBlocks {
         }
     }
 
-    /** Keyword, zero, two bytes about compression, language, zero, translated keyword, zero, text; only what is not compressed is read. */
+    /** Keyword, zero, two bytes about compression, language, zero, translated keyword, zero, text (11.3.4.5). */
     private static Optional<byte[]> text(byte[] chunk) {
         int at = XMP.length() + 1;
-        if (at + 2 > chunk.length || chunk[at] != 0) {
+        if (at + 2 > chunk.length || chunk[at - 1] != 0) {
             return Optional.empty();
         }
         at += 2;
         for (int zeros = 0; zeros < 2 && at < chunk.length; at++) {
             zeros += chunk[at] == 0 ? 1 : 0;
         }
-        return Optional.of(Arrays.copyOfRange(chunk, at, chunk.length));
+        return chunk[XMP.length() + 1] == 0
+                ? Optional.of(Arrays.copyOfRange(chunk, at, chunk.length))
+                : inflated(chunk, at);
     }
 }

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.NotRead;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.BufferedInputStream;
@@ -60,6 +61,9 @@ final class PnmReader implements PictureReader {
             int[] held = new int[1];
             try {
                 for (; found < samples; found++) {
+                    if ((found & 0xffff) == 0) {
+                        WorkBudget.check();
+                    }
                     int value = header.isBits() ? 1 - bit(in, header, found, held) : sample(in, header);
                     int scaled = (int) ((long) Math.min(value, header.most()) * full / header.most());
                     if (deep) {

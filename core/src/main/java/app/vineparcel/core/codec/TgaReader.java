@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.NotRead;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Pixels;
@@ -71,6 +72,7 @@ final class TgaReader implements PictureReader {
         int from = start;
         int to = 0;
         while (to < into.length && from + bytes < tga.length) {
+            WorkBudget.check();
             int head = tga[from++] & 0xff;
             int count = Math.min(((head & 127) + 1) * bytes, into.length - to);
             if (head < 128) {

@@ -1,13 +1,11 @@
 package app.vineparcel.core.codec;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import javax.imageio.ImageIO;
 import javax.imageio.stream.ImageInputStream;
 
 /**
@@ -38,6 +36,6 @@ final class WebpReader extends LibraryReader {
             long next = at + 8 + length + (length & 1);
             at = next > webp.length ? webp.length : (int) next;
         }
-        return ImageIO.createImageInputStream(new ByteArrayInputStream(webp));
+        return new BudgetedStream(webp);
     }
 }

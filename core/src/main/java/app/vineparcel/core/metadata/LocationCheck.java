@@ -1,17 +1,12 @@
 package app.vineparcel.core.metadata;
 
-import com.drew.imaging.ImageMetadataReader;
-import com.drew.imaging.ImageProcessingException;
 import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.GpsDirectory;
 import com.drew.metadata.iptc.IptcDirectory;
 import com.drew.metadata.xmp.XmpDirectory;
-import com.drew.metadata.xmp.XmpReader;
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** Looks whether a picture says where it was taken: in EXIF, IPTC-IIM or XMP. */
@@ -28,29 +23,14 @@ public final class LocationCheck {
 
     private LocationCheck() {}
 
-    /** Whether a picture file does. A file that is no picture counts as saying nothing. */
-    public static boolean finds(Path file) {
-        try {
-            return finds(ImageMetadataReader.readMetadata(file.toFile()));
-        } catch (ImageProcessingException | IOException noPicture) {
-            return false;
-        }
-    }
-
-    /** Whether a picture in memory does. */
-    public static boolean finds(byte[] picture) {
-        try {
-            return finds(ImageMetadataReader.readMetadata(new ByteArrayInputStream(picture)));
-        } catch (ImageProcessingException | IOException noPicture) {
-            return false;
-        }
+    /** Whether any of what a picture carries does. */
+    public static boolean finds(List<CarriedMetadata> carried) {
+        return carried.stream().anyMatch(block -> finds(MetadataReader.parsed(block)));
     }
 
     /** Whether an XMP packet, as UTF-8, does. */
     public static boolean findsInXmp(byte[] packet) {
-        Metadata metadata = new Metadata();
-        new XmpReader().extract(packet, metadata);
-        return finds(metadata);
+        return finds(List.of(new CarriedMetadata(Optional.empty(), Optional.empty(), Optional.of(packet))));
     }
 
     static boolean finds(Metadata metadata) {

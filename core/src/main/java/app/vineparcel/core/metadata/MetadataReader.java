@@ -1,16 +1,17 @@
 package app.vineparcel.core.metadata;
 
 import app.vineparcel.core.geometry.Orientation;
-import com.drew.imaging.ImageMetadataReader;
-import com.drew.imaging.ImageProcessingException;
+import com.drew.lang.ByteArrayReader;
+import com.drew.lang.SequentialByteArrayReader;
 import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifReader;
 import com.drew.metadata.exif.ExifSubIFDDirectory;
 import com.drew.metadata.iptc.IptcDirectory;
+import com.drew.metadata.iptc.IptcReader;
 import com.drew.metadata.xmp.XmpDirectory;
-import java.io.IOException;
-import java.nio.file.Path;
+import com.drew.metadata.xmp.XmpReader;
 import java.time.DateTimeException;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
@@ -18,20 +19,40 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** Reads {@link PhotoFacts} from any picture file. Damaged metadata counts as none: it never stops a picture. */
+/**
+ * Reads {@link PhotoFacts} from the metadata that a picture carries. Damaged metadata counts as none: it never stops a picture. The library gets to
+ * see single blocks of bounded size only, never the file around them.
+ */
 public final class MetadataReader {
 
     private static final DateTimeFormatter EXIF_TIME = DateTimeFormatter.ofPattern("yyyy:MM:dd HH:mm:ss");
 
+    private static final int LARGEST_FIELD = 64_000;
+    private static final int LARGEST_BLOCK = 1_000_000;
+
     private MetadataReader() {}
 
-    /** The facts in a file. */
-    public static PhotoFacts read(Path file) {
+    /** The facts in what a picture carries. */
+    public static PhotoFacts read(CarriedMetadata carried) {
         try {
-            return facts(ImageMetadataReader.readMetadata(file.toFile()));
-        } catch (ImageProcessingException | IOException | RuntimeException unreadable) {
+            return facts(parsed(carried));
+        } catch (RuntimeException unreadable) {
             return PhotoFacts.NONE;
         }
+    }
+
+    /** What the blocks say, as the library holds it. */
+    static Metadata parsed(CarriedMetadata carried) {
+        Metadata metadata = new Metadata();
+        carried.exif().ifPresent(directory -> new ExifReader()
+                .extract(
+                        new ByteArrayReader(
+                                directory.withFieldsUpTo(LARGEST_FIELD).toBlock()),
+                        metadata));
+        carried.iptc().filter(block -> block.length <= LARGEST_BLOCK).ifPresent(block -> new IptcReader()
+                .extract(new SequentialByteArrayReader(block), metadata, block.length));
+        carried.xmp().filter(XmpPacket::isPlain).ifPresent(packet -> new XmpReader().extract(packet, metadata));
+        return metadata;
     }
 
     private static PhotoFacts facts(Metadata metadata) {

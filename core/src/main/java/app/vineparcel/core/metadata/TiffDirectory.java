@@ -179,6 +179,18 @@ public final class TiffDirectory {
         below.remove(pointer);
     }
 
+    /** The same without fields, here and below, whose values have more bytes. */
+    public TiffDirectory withFieldsUpTo(int bytes) {
+        TiffDirectory smaller = new TiffDirectory();
+        fields.forEach((tag, field) -> {
+            if (field.data().length <= bytes) {
+                smaller.put(tag, field);
+            }
+        });
+        below.forEach((pointer, directory) -> smaller.below.put(pointer, directory.withFieldsUpTo(bytes)));
+        return smaller;
+    }
+
     /** Whether it says nothing. */
     public boolean isEmpty() {
         return fields.isEmpty() && below.values().stream().allMatch(TiffDirectory::isEmpty);

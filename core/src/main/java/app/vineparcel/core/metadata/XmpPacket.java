@@ -23,6 +23,7 @@ final class XmpPacket {
     private static final String IPTC_CORE = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
     private static final String IPTC_EXTENSION = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/";
     private static final int LARGEST = 1_000_000;
+    private static final int DEEPEST = 100;
 
     private final XMPMeta xmp;
 
@@ -34,11 +35,36 @@ final class XmpPacket {
         return new XmpPacket(XMPMetaFactory.create());
     }
 
+    /** Whether it is small and shallow, without a document type, in whatever encoding. */
+    static boolean isPlain(byte[] packet) {
+        if (packet.length > LARGEST) {
+            return false;
+        }
+        int depth = 0;
+        byte last = 0;
+        for (byte letter : packet) {
+            if (letter == 0) {
+                continue; // the other half of a letter in UTF-16
+            }
+            if (last == '<') {
+                depth += letter == '/' ? -1 : letter == '?' || letter == '!' ? 0 : 1;
+            } else if (last == '/' && letter == '>') {
+                depth--;
+            }
+            if (depth > DEEPEST) {
+                return false;
+            }
+            last = letter;
+        }
+        return !new String(packet, StandardCharsets.ISO_8859_1)
+                .replace("\0", "")
+                .contains("<!DOCTYPE");
+    }
+
     /** A packet; what is damaged, too large or has a document type counts as empty. */
     static XmpPacket read(byte[] packet) {
-        boolean odd = packet.length > LARGEST || new String(packet, StandardCharsets.ISO_8859_1).contains("<!DOCTYPE");
         try {
-            return odd ? empty() : new XmpPacket(XMPMetaFactory.parseFromBuffer(packet));
+            return !isPlain(packet) ? empty() : new XmpPacket(XMPMetaFactory.parseFromBuffer(packet));
         } catch (XMPException | RuntimeException damaged) {
             return empty();
         }

@@ -3,7 +3,9 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.source.Canvas;
 import app.vineparcel.core.source.Document;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.OpenedSource;
@@ -32,6 +34,7 @@ final class OpenSources implements AutoCloseable {
     private final Map<Origin, Problem> closed = new HashMap<>();
     private @Nullable Decoded decoded;
     private @Nullable PreparedSource prepared;
+    private WorkBudget.Hold memory = WorkBudget.hold(0);
 
     OpenSources(SourceReader reader, Conversions conversions, StageClock clock) {
         this.reader = reader;
@@ -70,6 +73,8 @@ final class OpenSources implements AutoCloseable {
         if (prepared == null || !wanted.equals(decoded)) {
             requireNotClosed(origin);
             prepared = null; // two decoded pictures at once may be more than there is memory for
+            memory.close();
+            memory = WorkBudget.hold(piece.info().size().pixels() * Canvas.BYTES_A_PIXEL);
             OpenedSource opened;
             try {
                 opened = opened(piece, origin);

@@ -3,6 +3,7 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.CarriedIn;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
@@ -140,13 +141,13 @@ final class RenditionFile {
     private static boolean saysPlace(OutputFormat format, Path file) throws IOException {
         if (format instanceof VectorFormat.Pdf) {
             CarriedData.Found carried = CarriedData.in(file);
-            return carried.jpegs().stream().anyMatch(LocationCheck::finds)
+            return carried.jpegs().stream().anyMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)))
                     || carried.packets().stream().anyMatch(LocationCheck::findsInXmp);
         }
         return format instanceof VectorFormat.Svg
                 ? DataUri.allIn(Files.readString(file)).stream()
-                        .anyMatch(picture -> LocationCheck.finds(picture.content()))
-                : LocationCheck.finds(file);
+                        .anyMatch(picture -> LocationCheck.finds(CarriedIn.picture(picture.content())))
+                : LocationCheck.finds(CarriedIn.file(file));
     }
 
     /** Writes a picture as a recipe wants it, within its weight limit; says the format with the quality that was found. */

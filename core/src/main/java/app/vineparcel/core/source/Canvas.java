@@ -1,5 +1,6 @@
 package app.vineparcel.core.source;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.awt.Color;
@@ -13,6 +14,9 @@ import org.apache.batik.ext.awt.image.GraphicsUtil;
 
 /** Draws shapes into sRGB pixels: antialiased, with exact outlines. */
 public final class Canvas {
+
+    /** What a pixel of 8 bits with alpha takes. */
+    public static final int BYTES_A_PIXEL = 4;
 
     /** The most px that are drawn at once; more are refused before memory is taken. */
     private static final long MOST_PIXELS = 500_000_000;
@@ -32,11 +36,18 @@ public final class Canvas {
      * @return 8 bits, with alpha unless there is a matte
      * @throws IOException with a reason in words, also for what the drawing could not cope with
      */
+    @SuppressWarnings("try") // a hold counts by being open
     public static Pixels draw(PixelSize size, OptionalInt matte, Art art) throws IOException {
         if (size.pixels() > MOST_PIXELS) {
             throw new IOException(
                     "it would have to be drawn at %s px, which is more than 500 million.".formatted(size));
         }
+        try (WorkBudget.Hold ignored = WorkBudget.hold(size.pixels() * BYTES_A_PIXEL)) {
+            return drawn(size, matte, art);
+        }
+    }
+
+    private static Pixels drawn(PixelSize size, OptionalInt matte, Art art) throws IOException {
         BufferedImage image = new BufferedImage(
                 size.width(),
                 size.height(),

@@ -3,6 +3,8 @@ package app.vineparcel.core.source;
 import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.WorkBudget;
+import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.EmbeddedBlocks;
@@ -39,15 +41,34 @@ public final class SourceReader {
     /** The usual limit: 300 million pixels, room for the largest single-shot cameras and stitched work. */
     public static final long USUAL_BUDGET = 300_000_000;
 
+    private final WorkLimits limits;
     private final long pixelBudget;
+    private final WorkBudget.Pool pool;
 
     /**
-     * A reader.
+     * A reader with the usual limits of time and memory.
      *
      * @param pixelBudget the most pixels that one picture may have; at most 500 million
      */
     public SourceReader(long pixelBudget) {
-        this.pixelBudget = Math.min(500_000_000, pixelBudget);
+        this(WorkLimits.usual(pixelBudget));
+    }
+
+    /** A reader. All that is read through it shares the limits' memory. */
+    public SourceReader(WorkLimits limits) {
+        this.limits = limits;
+        this.pixelBudget = limits.pixels();
+        this.pool = new WorkBudget.Pool(limits.bytes(), System::nanoTime);
+    }
+
+    /** What work on one file may use. */
+    public WorkLimits limits() {
+        return limits;
+    }
+
+    /** The memory that all work through this reader shares. */
+    public WorkBudget.Pool pool() {
+        return pool;
     }
 
     /** Whether a file of this name may be one that can be read, by its ending; folders are searched by it. */
@@ -75,17 +96,13 @@ public final class SourceReader {
         }
     }
 
-    /** What is done with a file. */
-    @FunctionalInterface
-    private interface Work<T> {
-        T done() throws IOException, ProblemException;
-    }
-
-    /** Whatever a foreign file makes a reader do ends in words about that file. */
-    private static <T> T guarded(Path file, Work<T> work) throws ProblemException {
+    /** Whatever a foreign file makes a reader do ends in words about that file, and in time. */
+    private <T> T guarded(Path file, ForeignWork.Task<T> work) throws ProblemException {
         String name = file.getFileName().toString();
         try {
-            return work.done();
+            return ForeignWork.within(pool, limits.source(), work);
+        } catch (WorkBudget.Exceeded e) {
+            throw exceeded(name, e);
         } catch (PdfDocument.LockedException e) {
             throw new ProblemException(
                     new Problem.Locked(
@@ -105,6 +122,18 @@ public final class SourceReader {
         } catch (RuntimeException | Error e) { // libraries throw all kinds
             throw unreadable(file, name, new IOException("its data is damaged or of a kind that is not read.", e));
         }
+    }
+
+    /** Work on a file that used up what it may use, in words about it. */
+    public static ProblemException exceeded(String name, WorkBudget.Exceeded e) {
+        return new ProblemException(
+                new Problem.OverBudget(
+                        name,
+                        String.valueOf(e.getMessage()),
+                        e.isOfTime()
+                                ? "Export it again in a simpler form, or raise the time limit in the settings."
+                                : "Render fewer sources at once, or give the program more memory."),
+                e);
     }
 
     /** Looks into a file. */
@@ -234,9 +263,10 @@ public final class SourceReader {
         SourceFormat format = format(file, name);
         PixelSize stored = PictureReader.of(format).size(file);
         requireWithinBudget(stored, name);
-        boolean turned = format == SourceFormat.AVIF || format == SourceFormat.HEIC; // by the format itself
-        PhotoFacts facts = turned ? MetadataReader.read(file).upright() : MetadataReader.read(file);
         EmbeddedBlocks embedded = EmbeddedBlocks.in(file, format);
+        boolean turned = format == SourceFormat.AVIF || format == SourceFormat.HEIC; // by the format itself
+        PhotoFacts said = MetadataReader.read(embedded.metadata());
+        PhotoFacts facts = turned ? said.upright() : said;
         Optional<IccProfile> profile = Optional.empty();
         Optional<String> fault = Optional.empty();
         if (embedded.icc().isPresent()) {
@@ -260,12 +290,18 @@ public final class SourceReader {
     }
 
     /** Everything, pixels included, turned upright. */
+    @SuppressWarnings("try") // a hold counts by being open
     public OpenedSource open(Path file) throws ProblemException {
         return guarded(file, () -> {
             Look look = look(file);
             SourceInfo info = look.info();
-            Decoded decoded = PictureReader.of(info.format()).read(file);
-            Pixels upright = Turning.upright(decoded.pixels(), info.facts().orientation());
+            Decoded decoded;
+            Pixels upright;
+            try (WorkBudget.Hold ignored =
+                    WorkBudget.hold(info.size().pixels() * Canvas.BYTES_A_PIXEL)) { // for what decoding needs besides
+                decoded = PictureReader.of(info.format()).read(file);
+                upright = Turning.upright(decoded.pixels(), info.facts().orientation());
+            }
             if (!upright.size().equals(info.size())) {
                 throw new IOException("its header and its data contradict each other.");
             }

@@ -5,14 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.metadata.LocationCheck;
-import app.vineparcel.core.metadata.MetadataReader;
 import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Photographs;
 import app.vineparcel.core.testing.Pictures;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -31,7 +30,7 @@ class StrippedPictureTest {
     @TempDir
     Path folder;
 
-    private byte[] written(OutputFormat format, int orientation) throws IOException {
+    private byte[] written(OutputFormat format, int orientation) throws Exception {
         Path file = folder.resolve("picture");
         PictureWriter.of(format)
                 .write(Pictures.picture(Pictures.photo(40, 30, 3)), Photographs.talkative(orientation), file);
@@ -42,21 +41,23 @@ class StrippedPictureTest {
         return new OutputFormat.Jpeg(90, progressive, OutputFormat.Chroma.FULL);
     }
 
-    private PhotoFacts facts(byte[] picture) throws IOException {
-        return MetadataReader.read(Files.write(folder.resolve("facts"), picture));
+    private PhotoFacts facts(byte[] picture) throws Exception {
+        return new SourceReader(SourceReader.USUAL_BUDGET)
+                .inspect(Files.write(folder.resolve("facts"), picture))
+                .facts();
     }
 
-    private static int[] pixels(byte[] picture) throws IOException {
+    private static int[] pixels(byte[] picture) throws Exception {
         BufferedImage image = ImageIO.read(new ByteArrayInputStream(picture));
         return image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"baseline", "progressive", "png"})
-    void words_go_and_pixels_stay(String kind) throws IOException {
+    void words_go_and_pixels_stay(String kind) throws Exception {
         byte[] told = written(kind.equals("png") ? PNG : jpeg(kind.equals("progressive")), 1);
         byte[] bare = StrippedPicture.of(told);
-        assertThat(LocationCheck.finds(told)).isTrue();
+        assertThat(LocationCheck.finds(CarriedIn.picture(told))).isTrue();
         assertThat(facts(told).rights().creator()).isPresent();
         assertThat(facts(bare)).isEqualTo(PhotoFacts.NONE);
         assertThat(pixels(bare)).isEqualTo(pixels(told));
@@ -65,17 +66,17 @@ class StrippedPictureTest {
 
     /** The profile is part of what the numbers mean, and a viewer turns the picture by its EXIF block. */
     @Test
-    void the_profile_and_the_way_up_stay() throws IOException {
+    void the_profile_and_the_way_up_stay() throws Exception {
         byte[] bare = StrippedPicture.of(written(jpeg(false), 6));
         assertThat(JpegSegments.read(new ByteArrayInputStream(bare)).icc()).hasValueSatisfying(icc -> assertThat(icc)
                 .isEqualTo(BuiltInProfile.SRGB.profile().bytes()));
         assertThat(facts(bare).orientation()).isEqualTo(Orientation.ofExif(6));
         assertThat(facts(bare).rights().isEmpty()).isTrue();
-        assertThat(LocationCheck.finds(bare)).isFalse();
+        assertThat(LocationCheck.finds(CarriedIn.picture(bare))).isFalse();
     }
 
     @Test
-    void comments_and_a_second_picture_behind_the_first_go() throws IOException {
+    void comments_and_a_second_picture_behind_the_first_go() throws Exception {
         byte[] plain = StrippedPicture.of(written(jpeg(true), 1));
         byte[] comment = {(byte) 0xff, (byte) 0xfe, 0, 6, 'n', 'o', 't', 'e'};
         byte[] talkative = joined(Arrays.copyOf(plain, 2), comment, Arrays.copyOfRange(plain, 2, plain.length));
@@ -85,7 +86,7 @@ class StrippedPictureTest {
 
     /** Whatever is wrong with it, it is left as it is or becomes shorter; it never stops a document. */
     @Test
-    void damaged_pictures_do_no_harm() throws IOException {
+    void damaged_pictures_do_no_harm() throws Exception {
         Random random = new Random(11);
         for (byte[] whole : List.of(written(jpeg(true), 6), written(PNG, 1))) {
             for (int i = 0; i < 2000; i++) {

@@ -2,9 +2,11 @@ package app.vineparcel.core.metadata;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.testing.Pictures;
 import java.nio.ByteBuffer;
@@ -128,8 +130,12 @@ class MetadataPolicyTest {
                                 Optional.empty(),
                                 Optional.empty()),
                         file);
-        assertThat(MetadataReader.read(file).orientation().exif()).isEqualTo(1);
-        assertThat(MetadataReader.read(folder.resolve("not-there.jpg"))).isEqualTo(PhotoFacts.NONE);
+        assertThat(MetadataReader.read(
+                                EmbeddedBlocks.in(file, SourceFormat.JPEG).metadata())
+                        .orientation()
+                        .exif())
+                .isEqualTo(1);
+        assertThat(MetadataReader.read(CarriedMetadata.NONE)).isEqualTo(PhotoFacts.NONE);
     }
 
     /** A JPEG's segment holds 64 kB: the longest fields go, the rights stay. */

@@ -14,7 +14,6 @@ import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.metadata.MetadataReader;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.metadata.TiffDirectory;
 import app.vineparcel.core.metadata.TiffField;
@@ -134,7 +133,8 @@ class RenderRunTest {
         assertThat(READER.inspect(folder.resolve("out/print/field.tif")).profileTitle())
                 .contains("ROMM RGB");
         for (PlannedRendition planned : plan.renditions()) {
-            PhotoFacts facts = MetadataReader.read(folder.resolve("out").resolve(planned.path()));
+            PhotoFacts facts = READER.inspect(folder.resolve("out").resolve(planned.path()))
+                    .facts();
             assertThat(facts.rights().creator()).as(planned.path()).contains("Ida Fennel");
             assertThat(facts.rights().copyright()).as(planned.path()).contains("© Harrow Lane Growers");
         }

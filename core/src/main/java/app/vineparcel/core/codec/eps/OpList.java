@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.eps;
 
+import app.vineparcel.core.WorkBudget;
 import java.awt.BasicStroke;
 import java.awt.Shape;
 import java.awt.geom.AffineTransform;
@@ -13,6 +14,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.apache.pdfbox.contentstream.PDFGraphicsStreamEngine;
+import org.apache.pdfbox.contentstream.operator.Operator;
+import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
@@ -33,6 +36,8 @@ import org.apache.pdfbox.util.Vector;
 /** Lists what a page paints, in order. Counts one for every call of {@link #add}, as {@link PartDrawer} does. */
 final class OpList extends PDFGraphicsStreamEngine {
 
+    private static final int MOST = 1_000_000;
+
     private final List<PaintOp> ops = new ArrayList<>();
     private final GeneralPath path = new GeneralPath();
     private int clipRule = -1;
@@ -51,7 +56,16 @@ final class OpList extends PDFGraphicsStreamEngine {
     private void add(boolean soft, Rectangle2D bounds, Optional<Glyph> glyph, PaintOp.Writing writing) {
         Area clip = getGraphicsState().getCurrentClippingPath();
         Rectangle2D seen = bounds.createIntersection(clip.getBounds2D());
+        if (ops.size() >= MOST) {
+            throw WorkBudget.Exceeded.ofNature("Its page paints more than %,d times.".formatted(MOST));
+        }
         ops.add(new PaintOp(soft, seen, Optional.of(new Area(clip)), glyph, writing));
+    }
+
+    @Override
+    protected void processOperator(Operator operator, List<COSBase> operands) throws IOException {
+        WorkBudget.check();
+        super.processOperator(operator, operands);
     }
 
     @Override

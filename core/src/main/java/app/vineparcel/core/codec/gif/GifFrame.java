@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.gif;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import java.io.IOException;
 import java.util.Arrays;
@@ -43,6 +44,7 @@ public final class GifFrame {
             }
             int transparent = -1;
             while (at(at) != IMAGE) {
+                WorkBudget.check();
                 if (at(at) == TRAILER) {
                     throw new IOException("it holds no picture.");
                 }
@@ -91,6 +93,7 @@ public final class GifFrame {
     private int behindBlocks(int from) {
         int at = from;
         while (at(at) != 0) {
+            WorkBudget.check();
             at += at(at) + 1;
         }
         return at + 1;
@@ -106,6 +109,7 @@ public final class GifFrame {
         try {
             int at = behindBlocks(data + 1);
             while (at < gif.length && at(at) != TRAILER) {
+                WorkBudget.check();
                 if (at(at) == IMAGE) {
                     return true;
                 }

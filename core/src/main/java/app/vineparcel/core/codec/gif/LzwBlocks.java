@@ -1,5 +1,7 @@
 package app.vineparcel.core.codec.gif;
 
+import app.vineparcel.core.WorkBudget;
+
 /** Unpacks the LZW of a frame (appendix F): codes that grow to 12 bits, low bit first, in blocks of up to 255 bytes. */
 final class LzwBlocks {
 
@@ -44,6 +46,7 @@ final class LzwBlocks {
                 break;
             }
             if (code == clear) {
+                WorkBudget.check();
                 width = firstBits + 1;
                 next = end + 1;
                 before = -1;

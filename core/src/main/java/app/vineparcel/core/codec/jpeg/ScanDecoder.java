@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.jpeg;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.IOException;
 import java.util.List;
 
@@ -51,6 +52,9 @@ final class ScanDecoder {
         int down = alone ? Component.divided(only.height, 8) : frame.unitsDown();
         long all = (long) across * down;
         for (long i = 0; i < all; i++) {
+            if (i % across == 0) {
+                WorkBudget.check();
+            }
             if (restart > 0 && i > 0 && i % restart == 0) {
                 bits.restart();
                 java.util.Arrays.fill(before, 0);

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.colour.BuiltInProfile;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -27,6 +28,10 @@ import org.jspecify.annotations.Nullable;
 
 /** A PDF in the making and what its pages share: fonts, the sRGB profile, and pages that were brought over from other documents. */
 public final class PdfTarget {
+
+    private static final int MOST_FORMS = 50_000;
+
+    private int formsMade;
 
     private final PDDocument document;
     private final LayerUtility imports;
@@ -118,6 +123,10 @@ public final class PdfTarget {
 
     /** An empty form of that size, in which plain RGB numbers mean sRGB. */
     PDFormXObject form(PDRectangle box) throws IOException {
+        if (++formsMade > MOST_FORMS) {
+            throw WorkBudget.Exceeded.ofNature(
+                    "Its patterns and masks repeat into more than %,d parts.".formatted(MOST_FORMS));
+        }
         PDFormXObject form = new PDFormXObject(document);
         form.setBBox(box);
         form.setFormType(1);

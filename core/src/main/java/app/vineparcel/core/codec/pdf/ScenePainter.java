@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.codec.BlendComposite;
 import java.awt.AlphaComposite;
 import java.awt.BasicStroke;
@@ -57,6 +58,7 @@ final class ScenePainter {
         if (bounds == null || !node.isVisible() && !(node instanceof CompositeGraphicsNode)) {
             return;
         }
+        WorkBudget.check();
         AffineTransform within = new AffineTransform(toForm);
         if (node.getTransform() != null) {
             within.concatenate(node.getTransform());

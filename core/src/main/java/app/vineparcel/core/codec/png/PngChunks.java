@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.png;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.BufferedInputStream;
 import java.io.Closeable;
 import java.io.DataInputStream;
@@ -15,9 +16,11 @@ import java.util.zip.CRC32;
 public final class PngChunks implements Closeable {
 
     private static final int SIGNATURE = 8;
+    private static final int LARGEST = 16_000_000;
 
     private final DataInputStream in;
     private final boolean checks;
+    private final byte[] passed = new byte[1 << 13];
     private final CRC32 sum = new CRC32();
     private String type = "";
     private long left;
@@ -37,6 +40,7 @@ public final class PngChunks implements Closeable {
 
     /** Goes to the next chunk; false behind the last. */
     public boolean next() throws IOException {
+        WorkBudget.check();
         try {
             finish();
             left = in.readInt() & 0xffffffffL;
@@ -60,9 +64,8 @@ public final class PngChunks implements Closeable {
             return;
         }
         if (checks) {
-            byte[] part = new byte[1 << 16];
             while (left > 0) {
-                int count = read(part, 0, part.length);
+                int count = read(passed, 0, passed.length);
                 if (count < 0) {
                     throw new EOFException();
                 }
@@ -105,8 +108,16 @@ public final class PngChunks implements Closeable {
         return found;
     }
 
-    /** All that is left of this chunk; fewer bytes where the file ends. */
+    /**
+     * All that is left of this chunk; fewer bytes where the file ends.
+     *
+     * @throws IOException with a reason in words if it is larger than anything sound
+     */
     public byte[] content() throws IOException {
+        if (left > LARGEST) {
+            throw new IOException("a block “%s” has %d MB; up to %d are read."
+                    .formatted(type, left / 1_000_000, LARGEST / 1_000_000));
+        }
         byte[] bytes = in.readNBytes((int) left);
         left -= bytes.length;
         sum.update(bytes);

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.png;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
@@ -148,6 +149,7 @@ public final class PngDecoder {
         byte[] row = new byte[length + 1];
         int[] pixel = new int[header.samples()];
         for (int y = 0; y < height; y++) {
+            WorkBudget.check();
             if (!in.fill(row)) {
                 return y;
             }

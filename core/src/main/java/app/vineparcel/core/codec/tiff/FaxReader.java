@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.tiff;
 
+import app.vineparcel.core.WorkBudget;
 import java.util.Arrays;
 
 /**
@@ -40,6 +41,7 @@ final class FaxReader {
         int[] above = {width, width};
         int sound = 0;
         for (int row = 0; row < rows; row++) {
+            WorkBudget.check();
             if (isOver()) {
                 return new Unpacker.Unpacked(bytes, false);
             }

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.tiff;
 
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
@@ -86,6 +87,7 @@ final class TiffDecoder {
     }
 
     private void chunk(int row, int column) throws IOException {
+        WorkBudget.check();
         TiffPage.Chunks chunks = page.chunks();
         int fromX = column * chunks.width();
         int fromY = row * chunks.height();

@@ -1,18 +1,22 @@
 package app.vineparcel.core.source.openraster;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 
 /** A canvas that layers are laid on: straight RGBA of 16 bits, as encoded. */
-final class Composition {
+final class Composition implements AutoCloseable {
 
     private static final float FULL = 65535f;
+    private static final int BYTES_A_PIXEL = 8;
 
     private final PixelSize size;
     private final short[] samples;
+    private final WorkBudget.Hold memory;
 
     Composition(PixelSize size) {
         this.size = size;
+        this.memory = WorkBudget.hold(size.pixels() * BYTES_A_PIXEL);
         this.samples = new short[Math.toIntExact(size.pixels() * 4)];
     }
 
@@ -23,6 +27,7 @@ final class Composition {
         float[] under = new float[4];
         float full = layer.levels() - 1f;
         for (int y = 0; y < size.height(); y++) {
+            WorkBudget.check();
             boolean rowInside = y >= top && y - top < layer.size().height();
             for (int x = 0; x < size.width(); x++) {
                 boolean inside =
@@ -71,5 +76,10 @@ final class Composition {
             bytes[i] = (byte) Math.round((samples[i] & 0xffff) / 257f);
         }
         return Pixels.of8(size, 4, true, bytes);
+    }
+
+    @Override
+    public void close() {
+        memory.close();
     }
 }

@@ -84,15 +84,16 @@ public final class OpenRasterDocument implements PixelDocument {
 
     @Override
     public Decoded open(Piece piece) throws IOException {
-        Composition canvas = new Composition(size);
-        if (piece.key().startsWith(LAYER)) {
-            lay(canvas, find(piece.key().substring(LAYER.length())), true);
-        } else {
-            for (int i = whole.root().entries().size() - 1; i >= 0; i--) {
-                lay(canvas, whole.root().entries().get(i), false);
+        try (Composition canvas = new Composition(size)) {
+            if (piece.key().startsWith(LAYER)) {
+                lay(canvas, find(piece.key().substring(LAYER.length())), true);
+            } else {
+                for (int i = whole.root().entries().size() - 1; i >= 0; i--) {
+                    lay(canvas, whole.root().entries().get(i), false);
+                }
             }
+            return new Decoded(canvas.pixels(), ColourModel.RGB);
         }
-        return new Decoded(canvas.pixels(), ColourModel.RGB);
     }
 
     private Stack find(String key) throws IOException {
@@ -120,12 +121,19 @@ public final class OpenRasterDocument implements PixelDocument {
             return;
         }
         boolean through = !alone && !entry.isolated() && opacity == 1 && blend == Blend.SRC_OVER;
-        Composition group = through ? canvas : new Composition(size);
-        for (int i = entry.entries().size() - 1; i >= 0; i--) {
-            lay(group, entry.entries().get(i), false);
+        if (through) {
+            inside(canvas, entry);
+            return;
         }
-        if (!through) {
+        try (Composition group = new Composition(size)) {
+            inside(group, entry);
             canvas.lay(group, opacity, blend);
+        }
+    }
+
+    private void inside(Composition canvas, Stack group) throws IOException {
+        for (int i = group.entries().size() - 1; i >= 0; i--) {
+            lay(canvas, group.entries().get(i), false);
         }
     }
 

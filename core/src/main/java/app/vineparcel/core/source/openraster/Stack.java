@@ -41,6 +41,7 @@ record Stack(
         List<Stack> entries) {
 
     private static final int MOST_LAYERS = 2000;
+    private static final int DEEPEST = 40;
 
     /**
      * A whole stack.
@@ -69,7 +70,7 @@ record Stack(
                 if (width < 1 || height < 1) {
                     throw new IOException("its stack.xml gives no size.");
                 }
-                return new Whole(width, height, entry(element, "", count, 0, 0));
+                return new Whole(width, height, entry(element, "", count, 0, 0, 0));
             }
         }
         throw new IOException("its stack.xml holds no stack.");
@@ -89,9 +90,11 @@ record Stack(
         }
     }
 
-    private static Stack entry(Element element, String key, int[] count, int left, int top) throws IOException {
-        if (++count[0] > MOST_LAYERS || key.length() > 200) {
-            throw new IOException("it has more than %d layers or they lie too deep.".formatted(MOST_LAYERS));
+    private static Stack entry(Element element, String key, int[] count, int depth, int left, int top)
+            throws IOException {
+        if (++count[0] > MOST_LAYERS || depth > DEEPEST) {
+            throw new IOException("it has more than %d layers, or groups within each other more than %d deep."
+                    .formatted(MOST_LAYERS, DEEPEST));
         }
         int x = left + (int) number(element, "x", 0);
         int y = top + (int) number(element, "y", 0);
@@ -99,7 +102,7 @@ record Stack(
         for (Node node = element.getFirstChild(); node != null; node = node.getNextSibling()) {
             if (node instanceof Element child && List.of("stack", "layer").contains(child.getTagName())) {
                 String place = (key.isEmpty() ? "" : key + ".") + (entries.size() + 1);
-                entries.add(entry(child, place, count, x, y));
+                entries.add(entry(child, place, count, depth + 1, x, y));
             }
         }
         String name = element.getAttribute("name");

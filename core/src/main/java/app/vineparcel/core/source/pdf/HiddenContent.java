@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.pdf;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayDeque;
@@ -37,6 +38,8 @@ final class HiddenContent {
     private final PDDocument document;
     private final Predicate<COSDictionary> layerIsOff;
     private final Predicate<String> inkIsOut;
+    private static final int MOST_TOKENS = 5_000_000;
+
     private final Set<COSStream> done = new HashSet<>();
     private final Set<PDPage> pages = new HashSet<>();
 
@@ -57,7 +60,7 @@ final class HiddenContent {
         if (!pages.add(page) || !page.hasContents()) {
             return;
         }
-        List<Object> kept = new Filter(page.getResources(), Inks.FIRST).of(new PDFStreamParser(page).parse());
+        List<Object> kept = new Filter(page.getResources(), Inks.FIRST).of(tokens(new PDFStreamParser(page)));
         PDStream cleaned = new PDStream(document);
         try (OutputStream out = cleaned.createOutputStream(COSName.FLATE_DECODE)) {
             new ContentStreamWriter(out).writeTokens(kept);
@@ -65,12 +68,24 @@ final class HiddenContent {
         page.setContents(cleaned);
     }
 
+    private static List<Object> tokens(PDFStreamParser stream) throws IOException {
+        List<Object> tokens = new ArrayList<>();
+        for (Object token = stream.parseNextToken(); token != null; token = stream.parseNextToken()) {
+            WorkBudget.check();
+            tokens.add(token);
+            if (tokens.size() > MOST_TOKENS) {
+                throw new IOException("a page of it has more than %,d operations.".formatted(MOST_TOKENS));
+            }
+        }
+        return tokens;
+    }
+
     private void remove(PDFormXObject form, PDResources outer, Inks first) throws IOException {
         if (!done.add(form.getCOSObject())) {
             return;
         }
         PDResources resources = form.getResources() == null ? outer : form.getResources();
-        List<Object> kept = new Filter(resources, first).of(new PDFStreamParser(form).parse());
+        List<Object> kept = new Filter(resources, first).of(tokens(new PDFStreamParser(form)));
         try (OutputStream out = form.getCOSObject().createOutputStream(COSName.FLATE_DECODE)) {
             new ContentStreamWriter(out).writeTokens(kept);
         }

@@ -2,6 +2,7 @@ package app.vineparcel.core.source.pdf;
 
 import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.codec.pdf.PageArt;
 import app.vineparcel.core.codec.pdf.PdfArt;
@@ -30,7 +31,6 @@ import org.apache.pdfbox.io.MemoryUsageSetting;
 import org.apache.pdfbox.io.ScratchFile;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
-import org.apache.pdfbox.pdmodel.common.PDPageLabels;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 
@@ -88,7 +88,7 @@ public final class PdfDocument implements DrawnDocument {
                 throw new IOException("it has %d pages; 1 to %d can be read.".formatted(pages, MOST_PAGES));
             }
             PdfLayers layers = PdfLayers.of(document);
-            PdfPictures.requireWithin(document, pixelBudget);
+            PdfStreams.requireWithin(document, pixelBudget);
             List<Notice> notices = new ArrayList<>();
             List<Piece> pieces = pieces(document, taking.box(), notices);
             return new PdfDocument(document, layers, layers.hidden(document, taking), pieces, notices);
@@ -121,11 +121,12 @@ public final class PdfDocument implements DrawnDocument {
     }
 
     private static List<Piece> pieces(PDDocument document, PageBox box, List<Notice> notices) throws IOException {
-        String[] labels = labels(document);
+        PdfLabels labels = PdfLabels.of(document);
         List<Piece> pieces = new ArrayList<>();
         Set<String> taken = new HashSet<>();
         for (int i = 0; i < document.getNumberOfPages(); i++) {
-            String label = labels.length > i && !labels[i].isBlank() ? labels[i].strip() : String.valueOf(i + 1);
+            WorkBudget.check();
+            String label = labels.of(i);
             String name = taken.add(label) ? "Page " + label : "Page %s (%d)".formatted(label, i + 1);
             try {
                 PDPage page = document.getPage(i);
@@ -156,11 +157,6 @@ public final class PdfDocument implements DrawnDocument {
             throw new IOException("it has no size that could be drawn.");
         }
         return new Extent(width, height);
-    }
-
-    private static String[] labels(PDDocument document) throws IOException {
-        PDPageLabels labels = document.getDocumentCatalog().getPageLabels();
-        return labels == null ? new String[0] : labels.getLabelsByPageIndices();
     }
 
     /** The box that counts, never beyond the medium (ISO 32000-1, 14.11.2.1). */

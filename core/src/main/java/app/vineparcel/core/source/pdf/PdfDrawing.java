@@ -95,6 +95,12 @@ final class PdfDrawing {
         }
 
         @Override
+        protected void finelyDashed() {
+            faults.add(Notice.caution(
+                    "dashes-left-out", "A line of more than a million dashes on its page is drawn without gaps."));
+        }
+
+        @Override
         protected void operatorException(Operator operator, List<COSBase> operands, IOException e) {
             // a number too few or a state too often restored paints nothing wrong
             if (!(e instanceof MissingOperandException) && !(e instanceof EmptyGraphicsStackException)) {

@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -78,6 +79,7 @@ final class CssSelector {
     }
 
     private boolean matches(Element element, int index) {
+        WorkBudget.check();
         if (!compounds.get(index).test(element)) {
             return false;
         }

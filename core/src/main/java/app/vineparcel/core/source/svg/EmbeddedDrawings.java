@@ -12,8 +12,11 @@ import org.w3c.dom.Document;
 /** Reads drawings that are written out within a drawing, by the same rules as the outer one. */
 final class EmbeddedDrawings extends DocumentLoader {
 
-    EmbeddedDrawings(UserAgent agent) {
+    private final TreeMemory memory;
+
+    EmbeddedDrawings(UserAgent agent, TreeMemory memory) {
         super(agent);
+        this.memory = memory;
     }
 
     @Override
@@ -28,8 +31,8 @@ final class EmbeddedDrawings extends DocumentLoader {
         return document(in.readAllBytes());
     }
 
-    private static Document document(byte[] bytes) throws IOException {
-        Document document = SvgText.parse(bytes);
+    private Document document(byte[] bytes) throws IOException {
+        Document document = SvgText.parse(bytes, memory);
         SvgRules.check(document.getDocumentElement());
         SvgForBatik.prepare(document.getDocumentElement());
         ((SVGOMDocument) document).setDocumentURI(SvgText.NOWHERE);

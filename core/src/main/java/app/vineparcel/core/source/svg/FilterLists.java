@@ -17,6 +17,7 @@ final class FilterLists {
     private static final Pattern STYLED = Pattern.compile("(?:^|;)\\s*filter\\s*:\\s*([^;]+)");
     private static final Pattern FUNCTION = Pattern.compile("([a-z-]+)\\(\\s*((?:[^()]|\\([^()]*\\))*)\\)\\s*");
     private static final int MOST = 20;
+    private static final int LONGEST = 2000;
 
     private int made;
 
@@ -29,8 +30,8 @@ final class FilterLists {
             String said = style.find()
                     ? style.group(1).strip()
                     : element.getAttribute("filter").strip();
-            boolean one = said.matches("url\\([^()]*\\)");
-            if (element.getParentNode() != null && said.contains("(") && !one) {
+            boolean one = said.length() <= LONGEST && said.matches("url\\([^()]*\\)");
+            if (element.getParentNode() != null && said.contains("(") && said.length() <= LONGEST && !one) {
                 lists.write(element, said);
             }
         }

@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -27,7 +28,7 @@ final class StyleRules {
         for (Element element : all) {
             if (Elements.is(element, "style")
                     && MODERN.matcher(element.getTextContent()).find()) {
-                element.setTextContent(rules.sheet(element.getTextContent().replaceAll("(?s)/\\*.*?\\*/", "")));
+                element.setTextContent(rules.sheet(Css.withoutComments(element.getTextContent())));
             }
         }
     }
@@ -37,6 +38,7 @@ final class StyleRules {
         StringBuilder out = new StringBuilder();
         int at = 0;
         while (at < css.length()) {
+            WorkBudget.check();
             int open = css.indexOf('{', at);
             int close = open < 0 ? -1 : css.indexOf('}', open);
             if (close < 0 || made > MOST_RULES) {
@@ -52,7 +54,7 @@ final class StyleRules {
 
     private String selectors(String list) {
         List<String> written = new ArrayList<>();
-        for (String one : list.split(",(?![^(]*\\))")) {
+        for (String one : Css.split(list, ',')) {
             Optional<CssSelector> selector = MODERN.matcher(one).find() ? CssSelector.parse(one) : Optional.empty();
             written.add(selector.map(this::named).orElse(one));
         }
@@ -61,6 +63,7 @@ final class StyleRules {
 
     private String named(CssSelector selector) {
         String name = "vp-rule-" + ++made;
+        WorkBudget.check();
         for (Element element : all) {
             if (selector.matches(element)) {
                 element.setAttribute("class", (element.getAttribute("class") + " " + name).strip());

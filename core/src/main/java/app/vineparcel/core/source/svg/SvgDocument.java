@@ -42,6 +42,7 @@ public final class SvgDocument implements DrawnDocument {
     private final List<Artboard> artboards;
     private final Optional<Artboard> canvas;
     private final List<Notice> leftOut;
+    private final TreeMemory memory;
     private final Map<String, Box> places = new HashMap<>();
     private final Map<String, Element> objects = new HashMap<>();
 
@@ -51,7 +52,9 @@ public final class SvgDocument implements DrawnDocument {
             List<Layer> layers,
             List<Artboard> artboards,
             Optional<Artboard> canvas,
-            List<Notice> leftOut) {
+            List<Notice> leftOut,
+            TreeMemory memory) {
+        this.memory = memory;
         this.canvas = canvas;
         this.document = document;
         this.scene = scene;
@@ -69,14 +72,24 @@ public final class SvgDocument implements DrawnDocument {
      * @throws IOException with a reason in words
      */
     public static SvgDocument read(byte[] bytes, String stem, Taking taking) throws IOException {
-        Document document = SvgText.parse(bytes);
+        TreeMemory memory = new TreeMemory();
+        try {
+            return read(SvgText.parse(bytes, memory), stem, taking, memory);
+        } catch (IOException | RuntimeException | Error e) {
+            memory.close();
+            throw e;
+        }
+    }
+
+    private static SvgDocument read(Document document, String stem, Taking taking, TreeMemory memory)
+            throws IOException {
         Element root = document.getDocumentElement();
         SvgRules.check(root);
         List<Notice> leftOut = LeftOut.of(root);
         SvgForBatik.prepare(root);
         List<Layer> layers = SvgLayers.of(root);
         SvgLayers.keepOut(root, taking);
-        SvgScene scene = SvgScene.of(document, new SvgAgent());
+        SvgScene scene = SvgScene.of(document, new SvgAgent(), memory);
         List<Artboard> artboards = Artboard.all(root, scene, stem);
         return new SvgDocument(
                 document,
@@ -86,7 +99,8 @@ public final class SvgDocument implements DrawnDocument {
                         .toList(),
                 artboards,
                 Artboard.canvas(scene, "All of " + stem),
-                leftOut);
+                leftOut,
+                memory);
     }
 
     private static Layer placed(Layer layer, Element root, SvgScene scene, List<Artboard> artboards) {
@@ -214,6 +228,11 @@ public final class SvgDocument implements DrawnDocument {
     /** The tree of graphics, for drawing marks. */
     public GraphicsNode graphics() {
         return scene.root();
+    }
+
+    @Override
+    public void close() {
+        memory.close();
     }
 
     private Box place(String key) throws IOException {

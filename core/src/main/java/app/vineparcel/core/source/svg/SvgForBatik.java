@@ -1,5 +1,7 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -23,7 +25,11 @@ final class SvgForBatik {
     private static final Set<String> NEVER =
             Set.of("script", "foreignObject", "animate", "animateTransform", "animateMotion", "animateColor", "set");
 
+    private static final int MOST_COPIED = 200_000;
     private static final Pattern TARGET = Pattern.compile("url\\(\\s*['\"]?#([^'\")]+)['\"]?\\s*\\)");
+
+    /** Where a person may be led by a click; nothing that runs. */
+    private static final Pattern FOLLOWED = Pattern.compile("#|https?:|mailto:", Pattern.CASE_INSENSITIVE);
 
     private static final List<String> PATTERN_ATTRIBUTES = List.of(
             "x",
@@ -38,11 +44,17 @@ final class SvgForBatik {
 
     private SvgForBatik() {}
 
-    static void prepare(Element root) {
+    /**
+     * Does it, in place.
+     *
+     * @throws IOException with a reason in words if that would make the document too large
+     */
+    static void prepare(Element root) throws IOException {
         size(root);
         List<Element> all = new ArrayList<>();
         Elements.each(root, all::add);
         for (Element element : all) {
+            WorkBudget.check();
             if (NEVER.contains(Elements.kind(element))) {
                 element.getParentNode().removeChild(element);
             } else {
@@ -58,7 +70,12 @@ final class SvgForBatik {
         FilterLists.write(all);
         Map<String, Element> byId = new HashMap<>();
         Elements.each(root, element -> byId.putIfAbsent(element.getAttribute("id"), element));
-        all.stream().filter(element -> Elements.is(element, "pattern")).forEach(pattern -> inherit(pattern, byId));
+        int[] copied = {0};
+        for (Element element : all) {
+            if (Elements.is(element, "pattern")) {
+                inherit(element, byId, copied);
+            }
+        }
         PaintServers.fallBack(all, byId);
         all.forEach(element -> nowhere(element, byId));
         all.stream().filter(element -> Elements.is(element, "tref")).forEach(tref -> spell(tref, byId));
@@ -88,7 +105,8 @@ final class SvgForBatik {
 
     private static void links(Element element) {
         String href = Elements.href(element);
-        if (href.isEmpty() || Elements.is(element, "a")) {
+        if (href.isEmpty()
+                || Elements.is(element, "a") && FOLLOWED.matcher(href).lookingAt()) {
             return;
         }
         if (Elements.isInside(href)) {
@@ -153,13 +171,14 @@ final class SvgForBatik {
     }
 
     /** Writes into a pattern what it takes from others by reference (SVG 2, 14.3.1); the renderer does not look that up reliably. */
-    private static void inherit(Element pattern, Map<String, Element> byId) {
+    private static void inherit(Element pattern, Map<String, Element> byId, int[] copied) throws IOException {
         Set<Element> seen = new HashSet<>(Set.of(pattern));
         Optional<Element> next = referred(pattern, byId);
         pattern.removeAttributeNS(XMLConstants.XLINK_NAMESPACE_URI, "href");
         pattern.removeAttribute("href");
         boolean hasArt = !Elements.in(pattern).isEmpty();
         while (next.isPresent() && seen.add(next.get())) {
+            WorkBudget.check();
             Element from = next.get();
             for (String name : PATTERN_ATTRIBUTES) {
                 if (pattern.getAttribute(name).isEmpty()
@@ -169,6 +188,11 @@ final class SvgForBatik {
             }
             if (!hasArt && !Elements.in(from).isEmpty()) {
                 hasArt = true;
+                Elements.each(from, child -> copied[0]++);
+                if (copied[0] > MOST_COPIED) {
+                    throw new IOException(
+                            "its patterns repeat each other into more than %,d elements.".formatted(MOST_COPIED));
+                }
                 Elements.in(from).forEach(child -> pattern.appendChild(withoutIds((Element) child.cloneNode(true))));
             }
             next = referred(from, byId);
@@ -208,14 +232,15 @@ final class SvgForBatik {
     /** Style sheets from elsewhere are not fetched, and the renderer stops at a word that it does not know. */
     private static void styles(Element element) {
         if (Elements.is(element, "style")) {
-            element.setTextContent(element.getTextContent()
-                    .replaceAll("(?s)@import[^;]*;", "")
-                    .replaceAll("(?s)@font-face\\s*\\{[^}]*url\\(\\s*['\"]?(?!data:|#)[^}]*}", ""));
+            element.setTextContent(
+                    Css.withoutFarLinks(Css.withoutFarFaces(Css.withoutImports(element.getTextContent()))));
         }
         Attr style = element.getAttributeNode("style");
-        if (style != null && style.getValue().matches("(?s).*url\\(\\s*['\"]?(?!data:|#|'|\").*")) {
-            style.setValue(
-                    style.getValue().replaceAll("[\\w-]+\\s*:\\s*url\\(\\s*['\"]?(?!data:|#|'|\")[^)]*\\)[^;]*;?", ""));
+        if (style != null) {
+            String inside = Css.withoutFarProperties(style.getValue());
+            if (!inside.equals(style.getValue())) {
+                style.setValue(inside);
+            }
         }
     }
 }

@@ -1,11 +1,13 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Iterator;
+import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
 import org.w3c.dom.Element;
@@ -18,10 +20,30 @@ import org.w3c.dom.Node;
 final class SvgRules {
 
     private static final long MOST_ELEMENTS = 2_000_000;
+    /** Of what is drawn by {@code use} and by every other reference together; one pattern in many places is drawn once each. */
+    private static final long MOST_DRAWN = 50_000_000;
+
     private static final int LONGEST_ATTRIBUTE = 8_000_000;
+    private static final int LONGEST_PROPERTY = 16_000;
+    /** Properties that are read by patterns, and may name other elements. */
+    private static final Set<String> PROPERTIES = Set.of(
+            "style",
+            "fill",
+            "stroke",
+            "mask",
+            "clip-path",
+            "filter",
+            "marker",
+            "marker-start",
+            "marker-mid",
+            "marker-end",
+            "class",
+            "id",
+            "seed");
 
     private final Map<String, Element> byId = new HashMap<>();
     private final Map<Element, Long> counted = new HashMap<>();
+    private final Map<Element, Long> drawn = new HashMap<>();
     private final Set<Element> open = new HashSet<>();
 
     private SvgRules() {}
@@ -36,12 +58,20 @@ final class SvgRules {
         Deque<Element> all = new ArrayDeque<>();
         all.push(root);
         while (!all.isEmpty()) {
+            WorkBudget.check();
             Element element = all.pop();
             rules.attributes(element);
+            if (Elements.is(element, "filter")) {
+                FilterCost.check(element);
+            }
             children(element).forEachRemaining(all::push);
         }
         if (rules.count(root) > MOST_ELEMENTS) {
             throw new IOException("its references repeat into more than two million elements.");
+        }
+        if (rules.drawn(root) > MOST_DRAWN) {
+            throw new IOException(
+                    "its masks, patterns, markers, clips and filters name each other into more than fifty million elements.");
         }
     }
 
@@ -55,6 +85,15 @@ final class SvgRules {
                                 attribute.getNodeName(),
                                 attribute.getNodeValue().length() / 1_000_000,
                                 LONGEST_ATTRIBUTE / 1_000_000));
+            }
+            if (PROPERTIES.contains(attribute.getNodeName())
+                    && attribute.getNodeValue().length() > LONGEST_PROPERTY
+                    && !attribute.getNodeValue().contains("data:")) {
+                throw new IOException("an attribute “%s” has %,d characters; up to %,d are read."
+                        .formatted(
+                                attribute.getNodeName(),
+                                attribute.getNodeValue().length(),
+                                LONGEST_PROPERTY));
             }
         }
         String id = element.getAttribute("id");
@@ -83,6 +122,47 @@ final class SvgRules {
         sum = Math.min(sum, MOST_ELEMENTS + 1);
         counted.put(element, sum);
         return sum;
+    }
+
+    /** How many elements are drawn for one, whatever names it. A circle is drawn once, or not at all; others say so. */
+    private long drawn(Element element) {
+        Long known = drawn.get(element);
+        if (known != null) {
+            return known;
+        }
+        if (!open.add(element)) {
+            return 0;
+        }
+        WorkBudget.check();
+        long sum = 1;
+        for (Iterator<Element> inside = children(element); inside.hasNext(); ) {
+            sum = Math.min(MOST_DRAWN + 1, sum + drawn(inside.next()));
+        }
+        Set<String> named = new LinkedHashSet<>();
+        for (int i = 0; i < element.getAttributes().getLength(); i++) {
+            Node attribute = element.getAttributes().item(i);
+            if (PROPERTIES.contains(attribute.getNodeName())) {
+                named.addAll(SvgIds.referred(attribute.getNodeValue()));
+            }
+        }
+        named.add(reference(element));
+        for (String id : named) {
+            Element target = byId.get(id);
+            long times = target != null && Elements.is(target, "marker") ? corners(element) : 1;
+            sum = target == null ? sum : Math.min(MOST_DRAWN + 1, sum + times * drawn(target));
+        }
+        open.remove(element);
+        drawn.put(element, sum);
+        return sum;
+    }
+
+    /** At least as many as a path has. */
+    private static long corners(Element element) {
+        return 2
+                + Math.max(
+                                element.getAttribute("d").length(),
+                                element.getAttribute("points").length())
+                        / 4;
     }
 
     /** The id that an element's link leads to within its document; empty if it leads nowhere in it. */

@@ -1,6 +1,8 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.WorkBudget;
+import app.vineparcel.core.geometry.Crossings;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Dimension2D;
 import java.awt.geom.Rectangle2D;
@@ -18,6 +20,7 @@ import org.apache.batik.bridge.GVTBuilder;
 import org.apache.batik.bridge.StrokingTextPainter;
 import org.apache.batik.gvt.CompositeGraphicsNode;
 import org.apache.batik.gvt.GraphicsNode;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
 
@@ -43,8 +46,8 @@ final class SvgScene {
         this.nodes = nodes;
     }
 
-    static SvgScene of(Document document, SvgAgent agent) throws IOException {
-        BridgeContext context = new BridgeContext(agent, new EmbeddedDrawings(agent)) {
+    static SvgScene of(Document document, SvgAgent agent, TreeMemory memory) throws IOException {
+        BridgeContext context = new BridgeContext(agent, new EmbeddedDrawings(agent, memory)) {
             @Override
             public void registerSVGBridges() {
                 super.registerSVGBridges();
@@ -161,6 +164,23 @@ final class SvgScene {
             return built;
         }
 
+        /** What stands within a clip, a mask, a pattern or a marker comes in this way. */
+        @Override
+        public @Nullable GraphicsNode build(BridgeContext context, Element element) {
+            GraphicsNode built = super.build(context, element);
+            if (built != null) {
+                requireSimpleClip(element, built);
+                solid(element, built);
+            }
+            return built;
+        }
+
+        private void solid(Element element, GraphicsNode built) {
+            if (FineDashes.drop(built)) {
+                notices.add(solid(element));
+            }
+        }
+
         @Override
         protected void buildGraphicsNode(BridgeContext context, Element element, CompositeGraphicsNode parent) {
             int before = parent.getChildren().size();
@@ -177,12 +197,24 @@ final class SvgScene {
                         parent.getChildren().get(parent.getChildren().size() - 1);
                 nodes.put(element, built);
                 Svg2Look.put(element, built);
+                solid(element, built);
                 if (built.getFilter() != null) {
                     built.setFilter(new GuardedFilter(built.getFilter(), built, why -> drawn.add(unfiltered(element))));
                 }
                 if (built.getMask() != null) {
                     built.setMask(LightMask.of(built.getMask()));
                 }
+            }
+        }
+
+        /** The area within the outlines of a clip is worked out; that of what is drawn is not. */
+        private static void requireSimpleClip(Element element, GraphicsNode built) {
+            if (element.getParentNode() instanceof Element parent
+                    && Elements.is(parent, "clipPath")
+                    && built.getOutline() != null
+                    && Crossings.of(built.getOutline()) > Crossings.MOST) {
+                throw WorkBudget.Exceeded.ofNature(
+                        "It is clipped by an outline that crosses itself millions of times.");
             }
         }
 
@@ -198,6 +230,12 @@ final class SvgScene {
                     "filter-left-out",
                     "A filter on %s cannot be worked out; that part is drawn without it."
                             .formatted(called(element).replaceFirst("^A", "a").replaceFirst("^The", "the")));
+        }
+
+        private static Notice solid(Element element) {
+            return Notice.caution(
+                    "dashes-left-out",
+                    "%s is a line of more than a million dashes; it is drawn without gaps.".formatted(called(element)));
         }
 
         private static String called(Element element) {

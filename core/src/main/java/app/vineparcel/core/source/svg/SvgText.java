@@ -34,16 +34,22 @@ final class SvgText {
     /**
      * Parses a document.
      *
+     * @param memory what its elements are counted in
+     *
      * @throws IOException with a reason in words if it is too large, not well-formed or no SVG
      */
-    static Document parse(byte[] bytes) throws IOException {
+    static Document parse(byte[] bytes, TreeMemory memory) throws IOException {
         byte[] text = unpacked(bytes);
         try {
             return new SAXSVGDocumentFactory(null)
-                    .createDocument(SVGConstants.SVG_NAMESPACE_URI, "svg", NOWHERE, new Bounded(reader(), text));
+                    .createDocument(
+                            SVGConstants.SVG_NAMESPACE_URI, "svg", NOWHERE, new Bounded(reader(), text, memory));
         } catch (IOException e) {
             throw new IOException(reason(e), e);
         } catch (RuntimeException | ParserConfigurationException | SAXException e) {
+            if (e.getCause() instanceof IOException told) {
+                throw told;
+            }
             throw new IOException("its XML is damaged.", e);
         }
     }
@@ -73,16 +79,23 @@ final class SvgText {
     private static final class Bounded extends XMLFilterImpl {
 
         private final byte[] text;
+        private final TreeMemory memory;
         private boolean begun;
 
-        Bounded(XMLReader reader, byte[] text) {
+        Bounded(XMLReader reader, byte[] text, TreeMemory memory) {
             super(reader);
+            this.memory = memory;
             this.text = text;
         }
 
         /** Some programs leave the namespace out; then all elements without one are of SVG. */
         @Override
         public void startElement(String uri, String local, String qualified, Attributes given) throws SAXException {
+            try {
+                memory.element();
+            } catch (IOException e) {
+                throw new SAXException(e);
+            }
             if (!begun && uri.isEmpty() && qualified.equals("svg")) {
                 AttributesImpl named = new AttributesImpl(given);
                 named.addAttribute("", "xmlns", "xmlns", "CDATA", SVGConstants.SVG_NAMESPACE_URI);
