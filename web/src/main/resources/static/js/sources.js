@@ -23,6 +23,9 @@ document.addEventListener('drop', event => {
   document.body.classList.remove('dropping');
   bringIn([...event.dataTransfer.files]);
 });
+document.addEventListener('submit', event => {
+  if (event.target.matches('form[data-question]') && !confirm(event.target.dataset.question)) event.preventDefault();
+});
 window.addEventListener('beforeunload', event => { if (active > 0) event.preventDefault(); });
 
 function bringIn(files) {

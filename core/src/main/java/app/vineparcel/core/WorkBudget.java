@@ -174,7 +174,12 @@ public final class WorkBudget implements AutoCloseable {
         }
     }
 
-    private void checkTime() {
+    /**
+     * The same on a thread that helps the one whose work it is.
+     *
+     * @throws Exceeded if the time is over
+     */
+    public void checkTime() {
         if (pool.nanoTime.getAsLong() - end > 0) {
             throw Exceeded.ofTime(limit, false);
         }

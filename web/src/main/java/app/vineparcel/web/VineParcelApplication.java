@@ -1,5 +1,6 @@
 package app.vineparcel.web;
 
+import app.vineparcel.web.shell.TimelyEnd;
 import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
@@ -15,6 +16,7 @@ public class VineParcelApplication {
 
     /** The entry. */
     public static void main(String[] args) {
+        TimelyEnd.promise();
         SpringApplication.run(VineParcelApplication.class, args);
     }
 

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec;
 
 import app.vineparcel.core.Notice;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.CarriedMetadata;
@@ -222,6 +223,7 @@ final class HeifFile {
         boolean wide = (head & 1) == 1;
         int count = in.getInt();
         for (int i = 0; i < count; i++) {
+            WorkBudget.check();
             int item = head >>> 24 == 0 ? in.getShort() & 0xffff : in.getInt();
             int own = in.get() & 0xff;
             List<Integer> indexes = new ArrayList<>();
@@ -258,8 +260,10 @@ final class HeifFile {
             int method = version > 0 ? in.getShort() & 15 : 0;
             in.getShort();
             long base = number(in, baseSize);
+            WorkBudget.check();
             int extents = in.getShort() & 0xffff;
-            for (int j = 0; j < extents && in.remaining() > 0; j++) {
+            boolean empty = indexSize + offsetSize + lengthSize == 0;
+            for (int j = 0; j < (empty ? Math.min(1, extents) : extents) && in.remaining() > 0; j++) {
                 number(in, indexSize);
                 long offset = base + number(in, offsetSize);
                 places.putIfAbsent(id, new long[] {method, offset, number(in, lengthSize)});

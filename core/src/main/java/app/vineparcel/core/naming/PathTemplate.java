@@ -43,6 +43,10 @@ public final class PathTemplate {
 
     /** The templates of a folder, one a level. */
     public static List<Template> folders(String folder) throws TemplateException {
+        if (folder.length() > Template.LONGEST) {
+            throw new TemplateException(
+                    "it has %,d letters; up to %,d are read".formatted(folder.length(), Template.LONGEST));
+        }
         if (folder.startsWith("/") || folder.startsWith("\\") || folder.matches("[A-Za-z]:.*")) {
             throw new TemplateException(
                     "a folder is relative to the destination, so it must not begin with a slash or a drive");

@@ -19,6 +19,10 @@ import java.util.regex.Pattern;
  */
 public final class Template {
 
+    /** The most letters of a template. */
+    public static final int LONGEST = 1_000;
+
+    private static final int LONGEST_DATE = 40;
     private static final String FIELDS =
             "stem, piece, recipe, channel, assignment, width, height, scale, density, format, n, date, shot, keep";
     private static final Pattern DENSITY = Pattern.compile("\\{\\s*(scale|density)\\b");
@@ -42,9 +46,12 @@ public final class Template {
     /**
      * Understands a template.
      *
-     * @throws TemplateException for an unknown field, filter or pattern, or a brace without its partner
+     * @throws TemplateException for one that is too long, an unknown field, filter or pattern, or a brace without its partner
      */
     public static Template parse(String text) throws TemplateException {
+        if (text.length() > LONGEST) {
+            throw new TemplateException("it has %,d letters; up to %,d are read".formatted(text.length(), LONGEST));
+        }
         List<Part> parts = new ArrayList<>();
         StringBuilder literal = new StringBuilder();
         for (int at = 0; at < text.length(); at++) {
@@ -135,6 +142,9 @@ public final class Template {
 
     private static DateTimeFormatter pattern(String format) throws TemplateException {
         try {
+            if (format.length() > LONGEST_DATE) {
+                throw new TemplateException("a pattern for a date has up to %d letters".formatted(LONGEST_DATE));
+            }
             DateTimeFormatter pattern =
                     DateTimeFormatter.ofPattern(format.isEmpty() ? USUAL_DATE : format, Locale.ROOT);
             pattern.format(LocalDate.EPOCH.atStartOfDay());

@@ -16,6 +16,10 @@ import java.util.regex.Pattern;
  */
 public record PieceSelection(List<String> words) {
 
+    /** The most letters of a list. */
+    public static final int LONGEST = 2_000;
+
+    private static final int SHOWN = 40;
     private static final String ALL = "all";
     private static final Pattern RANGE = Pattern.compile("(\\d{1,9})(?:\\s*[-–]\\s*(\\d{1,9}))?");
     private static final Pattern HALF_RANGE = Pattern.compile("[-–]\\s*\\d+|\\d+\\s*[-–]");
@@ -28,9 +32,12 @@ public record PieceSelection(List<String> words) {
      * A list with commas or semicolons between its parts.
      *
      * @param count how many pieces there are
-     * @throws ProblemException for a range that is no range, and for a number beyond the last piece
+     * @throws ProblemException for a range that is no range, for a number beyond the last piece, and for a list that nobody writes by hand
      */
     public static PieceSelection parse(String text, int count) throws ProblemException {
+        if (text.length() > LONGEST) {
+            throw refused(text.substring(0, SHOWN) + "…", "It is longer than %,d letters.".formatted(LONGEST));
+        }
         List<String> words = Arrays.stream(text.split("[,;]"))
                 .map(String::strip)
                 .filter(word -> !word.isEmpty())
@@ -79,11 +86,35 @@ public record PieceSelection(List<String> words) {
         if (range.matches()) {
             return number >= first(range) && number <= last(range);
         }
-        String pattern = Pattern.quote(word.toLowerCase(Locale.ROOT))
-                .replace("*", "\\E.*\\Q")
-                .replace("?", "\\E.\\Q");
-        return name.toLowerCase(Locale.ROOT).matches(pattern)
-                || key.toLowerCase(Locale.ROOT).matches(pattern);
+        String pattern = word.toLowerCase(Locale.ROOT);
+        return fits(pattern, name.toLowerCase(Locale.ROOT)) || fits(pattern, key.toLowerCase(Locale.ROOT));
+    }
+
+    /** Goes back to the last star only, which is enough; at most as many steps as the product of both lengths. */
+    private static boolean fits(String pattern, String text) {
+        int at = 0;
+        int from = 0;
+        int star = -1;
+        int behindStar = 0;
+        while (from < text.length()) {
+            char wanted = at < pattern.length() ? pattern.charAt(at) : 0;
+            if (at < pattern.length() && wanted == '*') {
+                star = at++;
+                behindStar = from;
+            } else if (at < pattern.length() && (wanted == '?' || wanted == text.charAt(from))) {
+                at++;
+                from++;
+            } else if (star >= 0) {
+                at = star + 1;
+                from = ++behindStar;
+            } else {
+                return false;
+            }
+        }
+        while (at < pattern.length() && pattern.charAt(at) == '*') {
+            at++;
+        }
+        return at == pattern.length();
     }
 
     private static int first(Matcher range) {

@@ -1,11 +1,14 @@
 package app.vineparcel.core.raster;
 
+import app.vineparcel.core.WorkBudget;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /** Splits the rows of a picture among threads. Every row is computed on its own, so the result does not depend on the split. */
 public final class RowBands {
 
     private static final int LEAST_ROWS = 16;
+    private static final int ROWS_A_CHECK = 1024;
 
     private RowBands() {}
 
@@ -18,13 +21,23 @@ public final class RowBands {
     /** Does the work for all rows, on up to so many threads, and returns when all is done. */
     public static void each(int rows, int threads, Work work) {
         int bands = Math.max(1, Math.min(threads, rows / LEAST_ROWS));
+        WorkBudget budget = WorkBudget.here();
         if (bands == 1) {
-            work.rows(0, rows);
+            some(0, rows, work, budget);
             return;
         }
         IntStream.range(0, bands)
                 .parallel()
-                .forEach(band -> work.rows(edge(rows, band, bands), edge(rows, band + 1, bands)));
+                .forEach(band -> some(edge(rows, band, bands), edge(rows, band + 1, bands), work, budget));
+    }
+
+    private static void some(int from, int to, Work work, @Nullable WorkBudget budget) {
+        for (int next = from; next < to; next += ROWS_A_CHECK) {
+            if (budget != null) {
+                budget.checkTime();
+            }
+            work.rows(next, Math.min(to, next + ROWS_A_CHECK));
+        }
     }
 
     private static int edge(int rows, int band, int bands) {

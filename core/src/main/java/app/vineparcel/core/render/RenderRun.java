@@ -41,7 +41,7 @@ public final class RenderRun {
         this.stopped = stopped;
     }
 
-    /** Renders everything and returns when every rendition has its outcome. */
+    /** Renders everything and returns when every rendition has its outcome. Interrupted, it returns at once; the rest has none. */
     public void render(Plan plan, int threads) {
         List<List<PlannedRendition>> units = WorkUnits.of(plan, Math.max(1, threads));
         int atOnce = Math.max(1, Math.min(threads, units.size()));
@@ -53,15 +53,23 @@ public final class RenderRun {
         units.forEach(unit -> workers.execute(() -> new RenderUnit(unit, reader, sink, listener, stopped)
                 .render(new RenditionPixels.Workshop(shelf, conversions, new StageClock(), threadsEach))));
         workers.shutdown();
-        boolean interrupted = false;
         while (!workers.isTerminated()) {
             try {
                 workers.awaitTermination(1, TimeUnit.HOURS);
             } catch (InterruptedException e) {
-                interrupted = true;
+                endNow(workers);
+                Thread.currentThread().interrupt();
+                return;
             }
         }
-        if (interrupted) {
+    }
+
+    /** What is being made is not waited for; nothing of it is put in place. */
+    private static void endNow(ExecutorService workers) {
+        workers.shutdownNow();
+        try {
+            workers.awaitTermination(3, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
     }

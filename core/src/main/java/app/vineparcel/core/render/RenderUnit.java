@@ -79,6 +79,9 @@ final class RenderUnit {
             overdue += e.getCause() instanceof WorkBudget.Exceeded ? 1 : 0;
             return new Outcome.Failed(e.problem(), RenderRun.since(began));
         } catch (WorkBudget.Exceeded e) {
+            if (stopped.getAsBoolean()) {
+                return new Outcome.LeftOut(RenderRun.since(began)); // ended from outside
+            }
             overdue += e.isAbandoned() ? MOST_OVERDUE : e.isOfTime() ? 1 : 0; // what goes on may still use the sources
             return new Outcome.Failed(
                     SourceReader.exceeded(rendition.piece().info().fileName(), e)

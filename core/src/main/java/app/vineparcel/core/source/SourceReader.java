@@ -82,6 +82,15 @@ public final class SourceReader {
     }
 
     /**
+     * What a file is, by its content.
+     *
+     * @throws ProblemException if it is nothing that can be read
+     */
+    public SourceFormat format(Path file) throws ProblemException {
+        return guarded(file, () -> format(file, file.getFileName().toString()));
+    }
+
+    /**
      * What is known of a file without drawing or decoding it.
      *
      * @param info the file as a whole

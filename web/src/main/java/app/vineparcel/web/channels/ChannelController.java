@@ -76,14 +76,18 @@ class ChannelController {
             throws ProblemException {
         ChannelForm form = ChannelForm.sent(parameters);
         Channel channel = channels.get(id).channel();
-        String now = ChannelForm.of(channel).stamp();
         try {
             ChannelFile file = form.file();
-            if (!stamp.orElse(now).equals(now)) {
+            boolean kept = channels.change(
+                    id,
+                    before -> stamp.orElse(ChannelForm.of(before).stamp())
+                            .equals(ChannelForm.of(before).stamp()),
+                    file,
+                    uses(file));
+            if (!kept) {
                 model.addAttribute("meanwhile", true);
-                return page(model, channel, form, Map.of());
+                return page(model, channels.get(id).channel(), form, Map.of());
             }
-            channels.change(id, file, uses(file));
             after.addFlashAttribute("said", "Kept.");
             return "redirect:/channels/" + id;
         } catch (RecipeException e) {

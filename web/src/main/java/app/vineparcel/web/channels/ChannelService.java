@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -85,13 +86,23 @@ public class ChannelService {
         return channels.save(new Channel(as, (int) channels.count(), parts(uses)));
     }
 
-    /** Keeps what was changed of one. */
+    /**
+     * Keeps what was changed of one.
+     *
+     * @param asSeen whether it still is what was changed
+     * @return false if it is not, and nothing is kept
+     */
     @Transactional(rollbackFor = ProblemException.class)
-    public void change(long id, ChannelFile as, List<Use> uses) throws ProblemException {
+    public boolean change(long id, Predicate<Channel> asSeen, ChannelFile as, List<Use> uses) throws ProblemException {
+        channels.findToChange(id); // whoever else changes it waits
         Channel channel = channel(id);
+        if (!asSeen.test(channel)) {
+            return false;
+        }
         requireFree(as.name(), id);
         channel.change(as, parts(uses));
         channels.save(channel);
+        return true;
     }
 
     /** A copy under a name of its own. */

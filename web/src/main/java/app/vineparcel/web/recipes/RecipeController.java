@@ -66,11 +66,13 @@ class RecipeController {
         RecipeForm form = RecipeForm.sent(parameters);
         try {
             int before = stored.version();
-            if (version.orElse(before) != before && !form.recipe().equals(stored.recipe())) {
-                model.addAttribute("meanwhile", before);
-                return page(model, stored, form, Map.of());
+            Optional<StoredRecipe> changed = recipes.change(id, version, form.recipe());
+            if (changed.isEmpty()) {
+                StoredRecipe now = recipes.get(id);
+                model.addAttribute("meanwhile", now.version());
+                return page(model, now, form, Map.of());
             }
-            StoredRecipe kept = recipes.change(id, form.recipe());
+            StoredRecipe kept = changed.get();
             after.addFlashAttribute(
                     "said",
                     kept.version() == before ? "Nothing was changed." : "Kept as version " + kept.version() + ".");

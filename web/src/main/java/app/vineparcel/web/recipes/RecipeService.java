@@ -9,6 +9,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
@@ -73,16 +74,31 @@ public class RecipeService {
         return add(recipe.called(FreeTitle.of(recipe.title(), taken::contains)));
     }
 
-    /** Keeps a changed one as its next version. */
+    /** Keeps a changed one as its next version, whatever was kept before. */
     @Transactional(rollbackFor = ProblemException.class)
     public StoredRecipe change(long id, Recipe recipe) throws ProblemException {
+        return change(id, Optional.empty(), recipe).orElseThrow();
+    }
+
+    /**
+     * Keeps a changed one as its next version.
+     *
+     * @param seen the version that was changed
+     * @return empty if there is another version by now, and it says something else
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Optional<StoredRecipe> change(long id, Optional<Integer> seen, Recipe recipe) throws ProblemException {
+        recipes.findToChange(id); // whoever else changes it waits
         StoredRecipe stored = get(id);
         if (stored.recipe().equals(recipe)) {
-            return stored;
+            return Optional.of(stored);
+        }
+        if (seen.isPresent() && seen.get() != stored.version()) {
+            return Optional.empty();
         }
         stored.change(recipe);
         versions.save(new RecipeVersion(stored, clock.instant()));
-        return recipes.save(stored);
+        return Optional.of(recipes.save(stored));
     }
 
     /** Takes one out of the way, or back among those in use. */

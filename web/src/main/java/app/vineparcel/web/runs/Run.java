@@ -29,6 +29,8 @@ public class Run {
         }
     }
 
+    private static final Duration TWICE = Duration.ofSeconds(5);
+
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;
@@ -42,11 +44,13 @@ public class Run {
     private Instant createdAt = Instant.EPOCH;
     private @Nullable Instant startedAt;
     private @Nullable Instant endedAt;
+    private String fingerprint = "";
 
     /** For Hibernate. */
     protected Run() {}
 
-    Run(long assignmentId, int number, Instant createdAt) {
+    Run(long assignmentId, int number, Instant createdAt, String fingerprint) {
+        this.fingerprint = fingerprint;
         this.assignmentId = assignmentId;
         this.number = number;
         this.createdAt = createdAt;
@@ -60,6 +64,12 @@ public class Run {
     void end(State how, Instant now) {
         state = how;
         endedAt = now;
+    }
+
+    /** Whether it makes the same and was asked for so lately that the same person may have asked twice. */
+    boolean isAlso(String order, Instant now) {
+        boolean lately = Duration.between(createdAt, now).compareTo(TWICE) < 0;
+        return fingerprint.equals(order) && (!state.isOver() || lately);
     }
 
     /** The key, once stored. */

@@ -1,5 +1,6 @@
 package app.vineparcel.web.runs;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.Words;
 import jakarta.annotation.PreDestroy;
@@ -9,12 +10,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.MediaType;
+import org.springframework.scheduling.concurrent.CustomizableThreadFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import org.thymeleaf.ITemplateEngine;
@@ -29,12 +33,14 @@ class RunFeed {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunFeed.class);
     private static final long PERIOD_MILLIS = 300;
+    private static final int MOST_LISTENERS = 100;
 
     /** A page that listens, with what it was told of each rendition. */
     private static final class Listener {
         private final long runId;
         private final SseEmitter emitter = new SseEmitter(0L);
         private final Map<Long, Rendition.State> told = new HashMap<>();
+        private final AtomicBoolean busy = new AtomicBoolean();
         private volatile boolean gone;
 
         private Listener(long runId) {
@@ -47,6 +53,8 @@ class RunFeed {
     private final Words words = new Words();
     private final List<Listener> listeners = new CopyOnWriteArrayList<>();
     private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor();
+    /** A page that does not read holds one of these until the server gives it up; no other page waits for it. */
+    private final ExecutorService tellers = Executors.newCachedThreadPool(new CustomizableThreadFactory("telling-"));
 
     RunFeed(RunService runs, ITemplateEngine templates) {
         this.runs = runs;
@@ -54,7 +62,16 @@ class RunFeed {
         clockwork.scheduleWithFixedDelay(this::tellAll, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    SseEmitter subscribe(long runId) {
+    /**
+     * Tells a page from now on.
+     *
+     * @throws ProblemException if there are too many
+     */
+    SseEmitter subscribe(long runId) throws ProblemException {
+        if (listeners.size() >= MOST_LISTENERS) {
+            throw new ProblemException(new Problem.BadRequest(
+                    "This page", "Too many pages watch runs at once.", "Close some of them and reload this one."));
+        }
         Listener listener = new Listener(runId);
         Runnable leave = () -> {
             listener.gone = true;
@@ -69,15 +86,23 @@ class RunFeed {
 
     private void tellAll() {
         for (Listener listener : listeners) {
-            try {
-                tell(listener);
-            } catch (IOException | IllegalStateException left) {
-                listeners.remove(listener);
-            } catch (ProblemException | RuntimeException e) {
-                LOG.warn("telling about run {} failed", listener.runId, e);
-                listeners.remove(listener);
-                listener.emitter.complete();
+            if (listener.busy.compareAndSet(false, true)) {
+                tellers.execute(() -> tellOne(listener));
             }
+        }
+    }
+
+    private void tellOne(Listener listener) {
+        try {
+            tell(listener);
+        } catch (IOException | IllegalStateException left) {
+            listeners.remove(listener);
+        } catch (ProblemException | RuntimeException e) {
+            LOG.warn("telling about run {} failed", listener.runId, e);
+            listeners.remove(listener);
+            listener.emitter.complete();
+        } finally {
+            listener.busy.set(false);
         }
     }
 
@@ -102,6 +127,7 @@ class RunFeed {
     @PreDestroy
     void stop() {
         clockwork.shutdownNow();
+        tellers.shutdownNow();
         listeners.forEach(listener -> listener.emitter.complete());
     }
 }

@@ -1,12 +1,28 @@
 package app.vineparcel.web.runs;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface RunRepository extends JpaRepository<Run, Long> {
 
     List<Run> findByAssignmentIdOrderByNumberDesc(long assignmentId);
+
+    Optional<Run> findFirstByAssignmentIdOrderByNumberDesc(long assignmentId);
+
+    /** Of its own for the length of a transaction. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select r from Run r where r.id = ?1")
+    Optional<Run> findToChange(long id);
+
+    /** Whoever starts a run of this assignment waits here for whoever does so at the same time. */
+    @Query(
+            value = "select 1 from (select pg_advisory_xact_lock(8601, cast(?1 as integer))) as turn",
+            nativeQuery = true)
+    Integer waitForTurn(long assignmentId);
 
     List<Run> findByStateIn(List<Run.State> states);
 

@@ -4,12 +4,17 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,10 +48,20 @@ public class RunService {
         this.clock = clock;
     }
 
-    /** Keeps what shall be made and starts on it in the background; returns the run's key. */
+    /**
+     * Keeps what shall be made and starts on it in the background; returns the run's key. The same plan sent again while its run goes on, or within
+     * a moment, is that run.
+     */
     @Transactional
     public long start(Assignment assignment, Plan plan) {
-        Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant()));
+        runs.waitForTurn(assignment.id());
+        String order = fingerprint(plan);
+        Optional<Run> last = runs.findFirstByAssignmentIdOrderByNumberDesc(assignment.id())
+                .filter(run -> run.isAlso(order, clock.instant()));
+        if (last.isPresent()) {
+            return last.get().id();
+        }
+        Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant(), order));
         List<Rendition> all = new ArrayList<>();
         Map<Long, Integer> versions =
                 recipes.all().stream().collect(Collectors.toMap(StoredRecipe::id, StoredRecipe::version));
@@ -58,6 +73,26 @@ public class RunService {
         renditions.saveAll(all);
         worker.queueAfterCommit(run.id());
         return run.id();
+    }
+
+    /** SHA-256 over everything that is made, and of what. */
+    private static String fingerprint(Plan plan) {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            for (PlannedRendition planned : plan.renditions()) {
+                String text = String.join(
+                        "\n",
+                        planned.path(),
+                        planned.piece().id(),
+                        planned.piece().info().toString(),
+                        RecipeWriter.write(planned.column().recipe()));
+                digest.update(text.getBytes(StandardCharsets.UTF_8));
+                digest.update((byte) 0);
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
     }
 
     /** The key of the kept recipe: columns are named by channel and recipe. */

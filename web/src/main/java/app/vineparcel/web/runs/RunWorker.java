@@ -93,8 +93,20 @@ class RunWorker {
         });
     }
 
+    /** One that waits is over at once; one that is being rendered ends with what it is rendering. */
     void stop(long runId) {
         stopping.add(runId);
+        boolean waited = Boolean.TRUE.equals(transaction.execute(status -> runs.findToChange(runId)
+                .filter(run -> run.state() == Run.State.WAITING)
+                .map(run -> {
+                    leaveOut(run);
+                    run.end(Run.State.STOPPED, clock.instant());
+                    return true;
+                })
+                .orElse(false)));
+        if (waited) {
+            stopping.remove(runId);
+        }
     }
 
     private void run(long runId) {
@@ -102,8 +114,9 @@ class RunWorker {
             return;
         }
         try {
-            transaction.executeWithoutResult(
-                    status -> runs.findById(runId).orElseThrow().begin(clock.instant()));
+            if (!begun(runId)) {
+                return;
+            }
             render(runs.findById(runId).orElseThrow());
             close(runId, stopping.contains(runId) ? Run.State.STOPPED : Run.State.INTERRUPTED);
         } catch (RuntimeException e) {
@@ -112,6 +125,16 @@ class RunWorker {
         } finally {
             stopping.remove(runId);
         }
+    }
+
+    private boolean begun(long runId) {
+        return Boolean.TRUE.equals(transaction.execute(status -> runs.findToChange(runId)
+                .filter(run -> run.state() == Run.State.WAITING)
+                .map(run -> {
+                    run.begin(clock.instant());
+                    return true;
+                })
+                .orElse(false)));
     }
 
     private void render(Run run) {
@@ -178,18 +201,23 @@ class RunWorker {
      */
     private void close(long runId, Run.State cut) {
         transaction.executeWithoutResult(status -> {
-            for (Rendition.State open : List.of(Rendition.State.WAITING, Rendition.State.RENDERING)) {
-                renditions.findByRunIdAndState(runId, open).forEach(r -> r.end(new Outcome.LeftOut(0)));
-            }
+            Run run = runs.findToChange(runId).orElseThrow();
+            leaveOut(run);
             boolean whole = !renditions.existsByRunIdAndState(runId, Rendition.State.LEFT_OUT);
-            runs.findById(runId).orElseThrow().end(whole ? Run.State.DONE : cut, clock.instant());
+            run.end(whole ? Run.State.DONE : cut, clock.instant());
         });
+    }
+
+    private void leaveOut(Run run) {
+        for (Rendition.State open : List.of(Rendition.State.WAITING, Rendition.State.RENDERING)) {
+            renditions.findByRunIdAndState(run.id(), open).forEach(r -> r.end(new Outcome.LeftOut(0)));
+        }
     }
 
     @PreDestroy
     void end() throws InterruptedException {
         ending = true;
-        worker.shutdown();
-        worker.awaitTermination(30, TimeUnit.SECONDS);
+        worker.shutdownNow();
+        worker.awaitTermination(5, TimeUnit.SECONDS);
     }
 }

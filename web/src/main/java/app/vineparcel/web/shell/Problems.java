@@ -22,9 +22,10 @@ import org.springframework.web.context.request.async.AsyncRequestNotUsableExcept
 class Problems {
 
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
-    /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24), and PostgreSQL's state for a second one of a kind. */
+    /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24), and PostgreSQL's states for what leads nowhere and a second one of a kind. */
     private static final String DATA_EXCEPTION = "22";
 
+    private static final String NOT_THERE = "23503";
     private static final String NOT_UNIQUE = "23505";
 
     @ExceptionHandler(ProblemException.class)
@@ -62,6 +63,15 @@ class Problems {
                             "What was sent",
                             "It has a character that cannot be kept, or is too long.",
                             "Go back, and write it shorter and in plain text.")),
+                    model,
+                    response);
+        }
+        if (state.equals(NOT_THERE)) {
+            return foreseen(
+                    new ProblemException(new Problem.Vanished(
+                            "What was sent",
+                            "It names something that is no longer there.",
+                            "Reload the page and choose again.")),
                     model,
                     response);
         }

@@ -161,6 +161,12 @@ public class PieceService {
         return found;
     }
 
+    /** Takes all pieces of a source out. */
+    @Transactional
+    void vanish(long sourceId) {
+        pieces.findBySourceIdOrderByPosition(sourceId).forEach(StoredPiece::vanish);
+    }
+
     /** Takes named parts of a document in as pieces of their own. */
     @Transactional
     void addObjects(Source source, List<Piece> objects) {
@@ -266,10 +272,7 @@ public class PieceService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     StoredPiece region(StoredPiece base, Optional<StoredPiece> known, String name, Box box) throws ProblemException {
-        if (known.isPresent()
-                && !(known.get().isRegion()
-                        && known.get().sourceId().equals(base.sourceId())
-                        && known.get().key().equals(base.key()))) {
+        if (known.isPresent() && !known.get().isRegionOf(base)) {
             throw new ProblemException(new Problem.BadRequest(
                     name, "It is no region of “%s”.".formatted(base.name()), "Reload the page and choose it again."));
         }

@@ -74,10 +74,15 @@ class RegionController {
 
     @PostMapping("/pieces/{id}/regions/{region}/remove")
     String remove(@PathVariable long id, @PathVariable long region) throws ProblemException {
+        StoredPiece base = pieces.get(id);
         StoredPiece known = pieces.get(region);
-        if (known.isRegion()) {
-            pieces.remove(known);
+        if (!known.isRegionOf(base)) {
+            throw new ProblemException(new Problem.BadRequest(
+                    known.name(),
+                    "It is no region of “%s”.".formatted(base.name()),
+                    "Reload the page and choose it again."));
         }
+        pieces.remove(known);
         return "redirect:/pieces/" + id + "/regions";
     }
 }

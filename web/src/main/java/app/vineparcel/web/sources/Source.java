@@ -40,8 +40,11 @@ public class Source {
     public enum State {
         WAITING,
         READY,
-        UNREADABLE
+        UNREADABLE,
+        REMOVED
     }
+
+    private static final int MOST_ATTEMPTS = 2;
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -108,6 +111,7 @@ public class Source {
     private PageBox pageBox = PageBox.CROP;
 
     private boolean locked;
+    private int attempts;
 
     /** For Hibernate. */
     protected Source() {}
@@ -122,7 +126,39 @@ public class Source {
         this.changed = changed;
     }
 
+    /**
+     * Counts an attempt at reading it.
+     *
+     * @return false if it has been tried as often as it may, and never came back
+     */
+    boolean attempt() {
+        if (attempts >= MOST_ATTEMPTS) {
+            return false;
+        }
+        attempts++;
+        return true;
+    }
+
+    /** An attempt that was broken off from outside does not count. */
+    void attemptBack() {
+        attempts = Math.max(0, attempts - 1);
+    }
+
+    /** To be read again, as if for the first time. */
+    void again(long change) {
+        state = State.WAITING;
+        attempts = 0;
+        changed = change;
+    }
+
+    /** Takes it out of its assignment; what was delivered of it still knows it. */
+    void remove(long change) {
+        state = State.REMOVED;
+        changed = change;
+    }
+
     void read(SourceInfo info, FocalPoint suggested, long change) {
+        attempts = 0;
         suggestedX = suggested.x();
         suggestedY = suggested.y();
         state = State.READY;
@@ -168,12 +204,14 @@ public class Source {
         fileName = file.getFileName().toString();
         origin = Origin.UPLOAD; // it lies with the uploads now, wherever the former one lies
         state = State.WAITING;
+        attempts = 0;
         locked = false;
         changed = change;
     }
 
     void refused(Problem problem, long change) {
         state = State.UNREADABLE;
+        attempts = 0;
         locked = problem instanceof Problem.Locked;
         changed = change;
         reason = shortened(Optional.of(problem.reason()), 1000);

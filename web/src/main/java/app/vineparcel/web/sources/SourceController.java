@@ -144,6 +144,17 @@ class SourceController {
         return "redirect:/pieces/" + pieces.ofSource(id).id();
     }
 
+    /** Reads a refused source again. */
+    @PostMapping("/sources/{id}/again")
+    String again(@PathVariable long id) throws ProblemException {
+        return "redirect:/assignments/" + sources.again(id).assignmentId() + "/sources";
+    }
+
+    @PostMapping("/sources/{id}/remove")
+    String remove(@PathVariable long id) throws ProblemException {
+        return "redirect:/assignments/" + sources.remove(id).assignmentId() + "/sources";
+    }
+
     private static double share(double given) {
         return Double.isFinite(given) ? Math.max(0, Math.min(1, given)) : 0.5;
     }

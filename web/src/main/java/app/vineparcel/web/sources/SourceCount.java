@@ -19,6 +19,6 @@ class SourceCount implements TabCount {
 
     @Override
     public long count(long assignmentId) {
-        return sources.countByAssignmentId(assignmentId);
+        return sources.countByAssignmentIdAndStateNot(assignmentId, Source.State.REMOVED);
     }
 }

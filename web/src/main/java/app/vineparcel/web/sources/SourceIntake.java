@@ -7,6 +7,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.FocusSuggestion;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.process.ReaderProcess;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.StorageSettings;
@@ -21,6 +22,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.concurrent.CustomizableThreadFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -38,7 +40,10 @@ class SourceIntake {
     private final Previews previews;
     private final PieceService pieces;
     private final TransactionTemplate transaction;
+    private final StorageSettings settings;
+    private final ReaderProcess process;
     private final ExecutorService workers;
+    private volatile boolean ending;
 
     SourceIntake(
             SourceRepository sources,
@@ -47,20 +52,23 @@ class SourceIntake {
             Previews previews,
             PieceService pieces,
             TransactionTemplate transaction,
-            StorageSettings settings) {
+            StorageSettings settings,
+            ReaderProcess process) {
+        this.settings = settings;
+        this.process = process;
         this.sources = sources;
         this.reader = reader;
         this.roots = roots;
         this.previews = previews;
         this.pieces = pieces;
         this.transaction = transaction;
-        this.workers = Executors.newFixedThreadPool(settings.threads());
+        this.workers = Executors.newFixedThreadPool(settings.threads(), new CustomizableThreadFactory("reading-"));
     }
 
     /** What was not read when the application last ended is read now. */
     @EventListener(ApplicationReadyEvent.class)
     void goOn() {
-        sources.findByStateOrderById(Source.State.WAITING).forEach(source -> queue(source.id()));
+        sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).forEach(source -> queue(source.id()));
     }
 
     /** Reads it once the transaction that adds it is through. */
@@ -84,10 +92,12 @@ class SourceIntake {
     }
 
     private void read(long sourceId) {
-        Source source = sources.findById(sourceId).orElseThrow();
-        if (source.state() != Source.State.WAITING) {
+        Optional<Source> waiting = begun(sourceId);
+        if (waiting.isEmpty() || ending) {
+            waiting.ifPresent(source -> keep(source, Source::attemptBack));
             return;
         }
+        Source source = waiting.get();
         try {
             SourceReader.Contents contents = look(source);
             SourceInfo info = contents.info();
@@ -98,13 +108,38 @@ class SourceIntake {
                 pieces.sync(s, contents.pieces());
             });
         } catch (ProblemException e) {
-            keep(source, s -> s.refused(e.problem(), sources.nextChange()));
+            keep(source, s -> {
+                if (ending) {
+                    s.attemptBack(); // it was not its fault
+                } else {
+                    s.refused(e.problem(), sources.nextChange());
+                }
+            });
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("source {} could not be read", sourceId, e);
             Problem problem = new Problem.Unforeseen(
                     source.fileName(), "Something went wrong that nobody foresaw.", "The program's log says what.");
             keep(source, s -> s.refused(problem, sources.nextChange()));
         }
+    }
+
+    /** Writes an attempt down before the source is touched; after the second that did not come back it is refused. */
+    private Optional<Source> begun(long sourceId) {
+        return transaction.execute(status -> {
+            Optional<Source> waiting =
+                    sources.findToChange(sourceId).filter(source -> source.state() == Source.State.WAITING);
+            if (waiting.isPresent() && !waiting.get().attempt()) {
+                waiting.get()
+                        .refused(
+                                new Problem.OverBudget(
+                                        waiting.get().fileName(),
+                                        "Reading it was tried twice, and the program ended over it each time.",
+                                        "Remove it, export it again in a simpler form, or try it again."),
+                                sources.nextChange());
+                return Optional.<Source>empty();
+            }
+            return waiting;
+        });
     }
 
     /** Once through all pixels: the first piece's preview, and the point that its crops keep. */
@@ -128,7 +163,9 @@ class SourceIntake {
                     "It leads out of the source roots.",
                     "Name a folder without links that lead elsewhere."));
         }
-        return reader.contents(source.file(), source.taking());
+        return settings.distrusts(reader.format(source.file()))
+                ? process.contents(source.file(), source.taking())
+                : reader.contents(source.file(), source.taking());
     }
 
     /** Keeps what was found, once: a start and the person who adds a source may both ask for it. */
@@ -140,7 +177,8 @@ class SourceIntake {
 
     @PreDestroy
     void stop() throws InterruptedException {
+        ending = true;
         workers.shutdownNow();
-        workers.awaitTermination(10, TimeUnit.SECONDS);
+        workers.awaitTermination(3, TimeUnit.SECONDS);
     }
 }

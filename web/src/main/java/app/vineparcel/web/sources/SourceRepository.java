@@ -9,9 +9,12 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SourceRepository extends JpaRepository<Source, Long> {
 
+    /** Those that were not removed. */
+    @Query("select s from Source s where s.assignmentId = ?1 and s.state <> 'REMOVED' order by s.position")
     List<Source> findByAssignmentIdOrderByPosition(long assignmentId);
 
-    List<Source> findByStateOrderById(Source.State state);
+    /** Those that never were tried come first. */
+    List<Source> findByStateOrderByAttemptsAscIdAsc(Source.State state);
 
     Optional<Source> findByAssignmentIdAndPath(long assignmentId, String path);
 
@@ -20,7 +23,7 @@ interface SourceRepository extends JpaRepository<Source, Long> {
     @Query("select s from Source s where s.id = ?1")
     Optional<Source> findToChange(long id);
 
-    long countByAssignmentId(long assignmentId);
+    long countByAssignmentIdAndStateNot(long assignmentId, Source.State state);
 
     long countByAssignmentIdAndState(long assignmentId, Source.State state);
 

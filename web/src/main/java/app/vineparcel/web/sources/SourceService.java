@@ -21,8 +21,15 @@ public class SourceService {
     private final SourceRoots roots;
     private final AssignmentService assignments;
     private final SourceIntake intake;
+    private final PieceService pieces;
 
-    SourceService(SourceRepository sources, SourceRoots roots, AssignmentService assignments, SourceIntake intake) {
+    SourceService(
+            SourceRepository sources,
+            SourceRoots roots,
+            AssignmentService assignments,
+            SourceIntake intake,
+            PieceService pieces) {
+        this.pieces = pieces;
         this.sources = sources;
         this.roots = roots;
         this.assignments = assignments;
@@ -46,6 +53,7 @@ public class SourceService {
      */
     public Source get(long id) throws ProblemException {
         return sources.findById(id)
+                .filter(source -> source.state() != Source.State.REMOVED)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "source " + id, "There is no such source.", "Choose one on the sources page.")));
     }
@@ -56,6 +64,32 @@ public class SourceService {
         Source source = get(id);
         source.focus(point);
         return sources.save(source);
+    }
+
+    /** Reads one again that was refused. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Source again(long id) throws ProblemException {
+        Source source = toChange(id);
+        if (source.state() == Source.State.UNREADABLE) {
+            source.again(sources.nextChange());
+            intake.queueAfterCommit(id);
+        }
+        return source;
+    }
+
+    /** Takes one out of its assignment, whatever state it is in. */
+    @Transactional(rollbackFor = ProblemException.class)
+    public Source remove(long id) throws ProblemException {
+        Source source = toChange(id);
+        source.remove(sources.nextChange());
+        pieces.vanish(id);
+        return source;
+    }
+
+    private Source toChange(long id) throws ProblemException {
+        return sources.findToChange(id)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "source " + id, "There is no such source.", "Choose one on the sources page.")));
     }
 
     /** Takes an uploaded file in; it is read in the background. */
@@ -85,7 +119,11 @@ public class SourceService {
         List<Source> added = new ArrayList<>();
         for (Path file : files) {
             Optional<Source> known = sources.findByAssignmentIdAndPath(assignmentId, file.toString());
-            if (known.isEmpty()) {
+            if (known.isPresent() && known.get().state() == Source.State.REMOVED) {
+                known.get().again(sources.nextChange());
+                intake.queueAfterCommit(known.get().id());
+                added.add(known.get());
+            } else if (known.isEmpty()) {
                 String folder = file.getParent().getFileName().toString();
                 added.add(add(assignmentId, Source.Origin.FOLDER, folder, file, ++position));
             }

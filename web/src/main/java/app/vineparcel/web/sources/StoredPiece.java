@@ -162,6 +162,11 @@ public class StoredPiece {
         return offered;
     }
 
+    /** Whether it is a region of a piece. */
+    boolean isRegionOf(StoredPiece base) {
+        return isRegion() && sourceId().equals(base.sourceId()) && key().equals(base.key());
+    }
+
     public boolean isRegion() {
         return kind == Piece.Kind.REGION;
     }

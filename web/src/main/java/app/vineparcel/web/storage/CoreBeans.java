@@ -1,6 +1,7 @@
 package app.vineparcel.web.storage;
 
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.core.source.process.ReaderProcess;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -10,6 +11,11 @@ class CoreBeans {
 
     @Bean
     SourceReader sourceReader(StorageSettings settings) {
-        return new SourceReader(settings.pixelLimit() * 1_000_000);
+        return new SourceReader(settings.limits());
+    }
+
+    @Bean
+    ReaderProcess readerProcess(StorageSettings settings) {
+        return new ReaderProcess(settings.readerMegabytes(), settings.limits());
     }
 }

@@ -27,6 +27,7 @@ public final class SmallArchive {
 
     private static final int MOST_ENTRIES = 500;
     private static final int LARGEST_ENTRY = 1_000_000;
+    private static final int LARGEST_IN_ALL = 10_000_000;
 
     private SmallArchive() {}
 
@@ -58,20 +59,25 @@ public final class SmallArchive {
      */
     public static Map<String, String> read(String name, byte[] file) throws ProblemException {
         Map<String, String> texts = new LinkedHashMap<>();
+        long unpacked = 0;
+        int entries = 0;
         try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(file))) {
             for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
                 String bare = entry.getName().substring(entry.getName().lastIndexOf('/') + 1);
+                byte[] bytes =
+                        in.readNBytes(LARGEST_ENTRY + 1); // also what is left out, since passing over it unpacks it too
+                unpacked += bytes.length;
+                if (bytes.length > LARGEST_ENTRY || ++entries > MOST_ENTRIES || unpacked > LARGEST_IN_ALL) {
+                    throw new ProblemException(new Problem.OverBudget(
+                            name,
+                            "It unpacks to more than %d files, to one of more than 1 MB or to more than %d MB in all."
+                                    .formatted(MOST_ENTRIES, LARGEST_IN_ALL / 1_000_000),
+                            "Bring in recipes only, in smaller archives."));
+                }
                 if (entry.isDirectory()
                         || bare.startsWith(".")
                         || entry.getName().startsWith("__MACOSX/")) {
                     continue;
-                }
-                byte[] bytes = in.readNBytes(LARGEST_ENTRY + 1);
-                if (bytes.length > LARGEST_ENTRY || texts.size() == MOST_ENTRIES) {
-                    throw new ProblemException(new Problem.OverBudget(
-                            name,
-                            "It unpacks to more than %d files, or one of more than 1 MB.".formatted(MOST_ENTRIES),
-                            "Bring in recipes only, in smaller archives."));
                 }
                 texts.put(texts.containsKey(bare) ? entry.getName() : bare, new String(bytes, StandardCharsets.UTF_8));
             }

@@ -24,6 +24,7 @@ final class SvgRules {
     private static final long MOST_DRAWN = 50_000_000;
 
     private static final int LONGEST_ATTRIBUTE = 8_000_000;
+    private static final int LONGEST_TEXT = 100_000;
     private static final int LONGEST_PROPERTY = 16_000;
     /** Properties that are read by patterns, and may name other elements. */
     private static final Set<String> PROPERTIES = Set.of(
@@ -61,6 +62,9 @@ final class SvgRules {
             WorkBudget.check();
             Element element = all.pop();
             rules.attributes(element);
+            if (Elements.is(element, "text") && element.getTextContent().length() > LONGEST_TEXT) {
+                throw new IOException("a text in it has more than %,d letters.".formatted(LONGEST_TEXT));
+            }
             if (Elements.is(element, "filter")) {
                 FilterCost.check(element);
             }
