@@ -57,8 +57,9 @@ public final class WorkBudget implements AutoCloseable {
             return new Exceeded(
                     true,
                     abandoned,
-                    "It takes longer than %,d seconds to read or draw; it may be damaged or made to be slow."
-                            .formatted(limit.toSeconds()));
+                    "It takes longer than %s to read or draw; it may be damaged or made to be slow."
+                            .formatted(
+                                    limit.toSeconds() == 1 ? "a second" : "%,d seconds".formatted(limit.toSeconds())));
         }
 
         /** Work that would use up any time and any memory. */

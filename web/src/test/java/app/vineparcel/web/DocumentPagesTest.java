@@ -285,8 +285,8 @@ class DocumentPagesTest extends RealPages {
         button("all").click();
         button("Print …").click();
         assertThat(page.locator("figure")).hasCount(3);
-        page.getByLabel("On a page").fill("2");
-        page.getByLabel("On a page").blur();
+        page.getByLabel("Per page").fill("2");
+        page.getByLabel("Per page").blur();
         assertThat(page.locator("figure")).hasCount(2);
         page.locator("[name=paper]").selectOption("A3");
         assertThat(page.locator("figure .paper").first())
@@ -296,10 +296,10 @@ class DocumentPagesTest extends RealPages {
                         AriaRole.BUTTON,
                         new Locator.GetByRoleOptions().setName("Print").setExact(true))
                 .click();
-        assertThat(page.locator("tbody tr")).hasCount(1);
-        assertThat(page.locator("tbody")).containsText("Printed");
+        assertThat(page.locator("aside [role=status]")).hasText("Sent to the printer as job 1.");
+        assertThat(page.locator("figure")).hasCount(3);
         Path printed;
-        try (Stream<Path> files = Files.list(FOLDER.resolve("data/printed"))) {
+        try (Stream<Path> files = Files.list(FOLDER.resolve("printed"))) {
             printed = files.findFirst().orElseThrow();
         }
         try (PDDocument pdf = Loader.loadPDF(printed.toFile())) {

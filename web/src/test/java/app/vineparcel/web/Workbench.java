@@ -3,6 +3,7 @@ package app.vineparcel.web;
 import static org.awaitility.Awaitility.await;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.standins.Printer;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.sources.SourceService;
 import java.awt.image.BufferedImage;
@@ -34,6 +35,9 @@ abstract class Workbench {
 
     static final Path FOLDER = folder();
     static final Path ROOT = FOLDER.resolve("photos");
+
+    /** Runs as long as the tests do. */
+    private static final Printer PRINTER = printer();
 
     @LocalServerPort
     int port;
@@ -83,8 +87,17 @@ abstract class Workbench {
         registry.add("vine-parcel.source-roots", () -> ROOT);
         registry.add("vine-parcel.pixel-limit", () -> 30);
         registry.add("vine-parcel.upload-limit", () -> 5);
+        registry.add("vine-parcel.printer", PRINTER::address);
         registry.add(
                 "vine-parcel.opening-set", () -> FOLDER.resolve("opening.json").toString());
+    }
+
+    private static Printer printer() {
+        try {
+            return new Printer(FOLDER.resolve("printed"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static Path folder() {

@@ -16,8 +16,8 @@ import org.jspecify.annotations.Nullable;
 @SuppressWarnings("try") // a budget counts by being open
 public final class ForeignWork {
 
-    /** What work that has used up its time is given to notice it. */
-    private static final Duration GRACE = Duration.ofSeconds(10);
+    /** What work that has used up its time is given to notice it, at most; never more than that time again. */
+    private static final Duration MOST_GRACE = Duration.ofSeconds(10);
 
     private static final AtomicInteger ABANDONED = new AtomicInteger();
 
@@ -97,7 +97,9 @@ public final class ForeignWork {
         }
 
         synchronized T outcome() throws IOException, ProblemException {
-            long last = System.nanoTime() + limit.plus(GRACE).toNanos();
+            long last = System.nanoTime()
+                    + limit.plus(limit.compareTo(MOST_GRACE) < 0 ? limit : MOST_GRACE)
+                            .toNanos();
             boolean interrupted = false;
             while (!ended && last - System.nanoTime() > 0) {
                 try {

@@ -10,6 +10,7 @@ import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.render.RenditionSink;
 import app.vineparcel.core.source.FolderShelf;
+import app.vineparcel.core.source.ForeignWork;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.Taking;
@@ -35,6 +36,8 @@ public final class ReadsEverything {
             "'format': {'type': 'svg'}, 'name': '{n}-b'",
             "'format': {'type': 'pdf'}, 'name': '{n}-c'");
 
+    private static final int MOST_WAITS = 100;
+
     private final Path into;
     private final SourceReader reader;
 
@@ -48,7 +51,7 @@ public final class ReadsEverything {
         ReadsEverything all = new ReadsEverything(
                 Path.of(arguments[1]),
                 new SourceReader(WorkLimits.usual(SourceReader.USUAL_BUDGET)
-                        .within(Duration.ofSeconds(3), Duration.ofSeconds(5))));
+                        .within(Duration.ofSeconds(1), Duration.ofSeconds(2))));
         int limit = arguments.length > 2 ? Integer.parseInt(arguments[2]) : 600;
         List<Path> files;
         try (Stream<Path> found = Files.list(Path.of(arguments[0]))) {
@@ -84,13 +87,24 @@ public final class ReadsEverything {
                 System.exit(3);
             }
         }
-        System.exit(0);
+        System.exit(ForeignWork.abandoned());
     }
 
     private static long held() {
+        for (int i = 0; i < MOST_WAITS && ForeignWork.abandoned() > 0; i++) {
+            pause();
+        }
         System.gc();
         Runtime runtime = Runtime.getRuntime();
         return (runtime.totalMemory() - runtime.freeMemory()) / 1_000_000;
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(100);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private String read(Path file) {

@@ -13,13 +13,15 @@ import app.vineparcel.web.sources.PiecePreviews;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
 import app.vineparcel.web.sources.StoredPiece;
+import app.vineparcel.web.storage.StorageSettings;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.core.io.ByteArrayResource;
-import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -30,6 +32,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Pieces on paper: seen first, then made as a PDF or sent to a printer. */
 @Controller
@@ -43,7 +46,7 @@ class PrintController {
     private final AssignmentFrame frame;
     private final SourceReader reader;
     private final PrintClient client;
-    private final SimulatedPrinter printer;
+    private final Optional<URI> printer;
 
     PrintController(
             PieceService pieces,
@@ -52,14 +55,14 @@ class PrintController {
             AssignmentFrame frame,
             SourceReader reader,
             PrintClient client,
-            SimulatedPrinter printer) {
+            StorageSettings settings) {
         this.pieces = pieces;
         this.planPieces = planPieces;
         this.previews = previews;
         this.frame = frame;
         this.reader = reader;
         this.client = client;
-        this.printer = printer;
+        this.printer = settings.printer();
     }
 
     /** A piece on a page as it is shown, points. */
@@ -103,6 +106,7 @@ class PrintController {
         model.addAttribute("marked", form.isMarked());
         model.addAttribute("pages", pages.subList(0, Math.min(SHOWN_PAGES, pages.size())));
         model.addAttribute("pageCount", pages.size());
+        model.addAttribute("printer", printer.map(URI::getHost).orElse(""));
         return "printing/page";
     }
 
@@ -129,13 +133,22 @@ class PrintController {
     }
 
     @PostMapping("/assignments/{id}/print/job")
-    String job(@PathVariable long id, @RequestParam List<Long> piece, @ModelAttribute PrintForm form, Model model)
+    String job(
+            @PathVariable long id,
+            @RequestParam List<Long> piece,
+            @ModelAttribute PrintForm form,
+            Model model,
+            RedirectAttributes after)
             throws ProblemException, IOException {
+        URI address = printer.orElseThrow(() -> new ProblemException(new Problem.BadRequest(
+                "Printing", "No printer is set up.", "Make a PDF, or name a printer in the settings.")));
         Assignment assignment = frame.fill(model, id, "sources");
         Path file = made(id, piece, form, assignment.name());
         try {
-            client.print(printer.address(), assignment.name(), file);
-            return "redirect:/printer";
+            int number = client.print(address, assignment.name(), file);
+            after.addFlashAttribute("said", "Sent to the printer as job %d.".formatted(number));
+            after.addAttribute("piece", piece);
+            return "redirect:/assignments/" + id + "/print";
         } finally {
             Files.delete(file);
         }
@@ -151,23 +164,6 @@ class PrintController {
             Files.delete(file);
             throw e;
         }
-    }
-
-    /** What the simulated printer has printed. */
-    @GetMapping("/printer")
-    String printed(Model model) throws IOException {
-        model.addAttribute("jobs", printer.jobs());
-        model.addAttribute("address", printer.address());
-        return "printing/printer";
-    }
-
-    @GetMapping("/printer/{number}")
-    ResponseEntity<Resource> printed(@PathVariable int number) throws IOException {
-        return printer.jobs().stream()
-                .filter(job -> job.number() == number)
-                .findFirst()
-                .map(job -> attachment(new FileSystemResource(job.file()), job.name() + ".pdf"))
-                .orElse(ResponseEntity.notFound().build());
     }
 
     private static ResponseEntity<Resource> attachment(Resource file, String name) {
