@@ -30,6 +30,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -44,6 +45,7 @@ public final class SourceReader {
     private final WorkLimits limits;
     private final long pixelBudget;
     private final WorkBudget.Pool pool;
+    private final Predicate<Path> opens;
 
     /**
      * A reader with the usual limits of time and memory.
@@ -54,8 +56,18 @@ public final class SourceReader {
         this(WorkLimits.usual(pixelBudget));
     }
 
-    /** A reader. All that is read through it shares the limits' memory. */
+    /** A reader that opens whatever it is asked to. All that is read through it shares the limits' memory. */
     public SourceReader(WorkLimits limits) {
+        this(limits, file -> true);
+    }
+
+    /**
+     * A reader that opens some files only.
+     *
+     * @param opens asked each time before a file is opened, since what a path leads to may have changed
+     */
+    public SourceReader(WorkLimits limits, Predicate<Path> opens) {
+        this.opens = opens;
         this.limits = limits;
         this.pixelBudget = limits.pixels();
         this.pool = new WorkBudget.Pool(limits.bytes(), System::nanoTime);
@@ -108,6 +120,10 @@ public final class SourceReader {
     /** Whatever a foreign file makes a reader do ends in words about that file, and in time. */
     private <T> T guarded(Path file, ForeignWork.Task<T> work) throws ProblemException {
         String name = file.getFileName().toString();
+        if (!opens.test(file)) {
+            throw new ProblemException(new Problem.BadRequest(
+                    name, "It leads out of the source roots.", "Name a folder without links that lead elsewhere."));
+        }
         try {
             return ForeignWork.within(pool, limits.source(), work);
         } catch (WorkBudget.Exceeded e) {

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -28,6 +29,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
 class PlanController {
+
+    private static final int LONGEST_WORD = 64;
 
     /** A channel over its columns. */
     record Band(Channel channel, int span) {}
@@ -129,6 +132,7 @@ class PlanController {
         List<PlanService.Column> columns = plans.columns();
         List<PlanPiece> pieces = plans.pieces(id);
         List<PlanService.Cell> cells = plans.everything(assignment, pieces, columns, choices.of(id));
+        model.addAttribute("asked", UUID.randomUUID().toString());
         model.addAttribute("bands", bands(columns));
         model.addAttribute("heads", heads(columns));
         model.addAttribute("rows", rows(id, pieces, columns, cells));
@@ -142,10 +146,18 @@ class PlanController {
     }
 
     @PostMapping("/assignments/{id}/plan")
-    String render(@PathVariable long id, @RequestParam String cells, Model model) throws ProblemException {
+    String render(
+            @PathVariable long id,
+            @RequestParam String cells,
+            @RequestParam(defaultValue = "") String asked,
+            Model model)
+            throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
-            long runId = runs.start(assignment, plans.chosen(assignment, Choice.parse(cells)));
+            long runId = runs.start(
+                    assignment,
+                    plans.chosen(assignment, Choice.parse(cells)),
+                    asked.substring(0, Math.min(LONGEST_WORD, asked.length())));
             return "redirect:/runs/" + runId;
         } catch (ProblemException e) {
             model.addAttribute("problem", e.problem());

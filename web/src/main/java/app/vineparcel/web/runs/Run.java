@@ -29,8 +29,6 @@ public class Run {
         }
     }
 
-    private static final Duration TWICE = Duration.ofSeconds(5);
-
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private @Nullable Long id;
@@ -45,12 +43,14 @@ public class Run {
     private @Nullable Instant startedAt;
     private @Nullable Instant endedAt;
     private String fingerprint = "";
+    private String asked = "";
 
     /** For Hibernate. */
     protected Run() {}
 
-    Run(long assignmentId, int number, Instant createdAt, String fingerprint) {
+    Run(long assignmentId, int number, Instant createdAt, String fingerprint, String asked) {
         this.fingerprint = fingerprint;
+        this.asked = asked;
         this.assignmentId = assignmentId;
         this.number = number;
         this.createdAt = createdAt;
@@ -66,10 +66,9 @@ public class Run {
         endedAt = now;
     }
 
-    /** Whether it makes the same and was asked for so lately that the same person may have asked twice. */
-    boolean isAlso(String order, Instant now) {
-        boolean lately = Duration.between(createdAt, now).compareTo(TWICE) < 0;
-        return fingerprint.equals(order) && (!state.isOver() || lately);
+    /** Whether it makes the same and is not over, or was asked for by the same page. */
+    boolean isAlso(String order, String page) {
+        return fingerprint.equals(order) && (!state.isOver() || !page.isEmpty() && page.equals(asked));
     }
 
     /** The key, once stored. */

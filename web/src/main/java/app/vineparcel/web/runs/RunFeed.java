@@ -38,13 +38,14 @@ class RunFeed {
     /** A page that listens, with what it was told of each rendition. */
     private static final class Listener {
         private final long runId;
-        private final SseEmitter emitter = new SseEmitter(0L);
+        private final SseEmitter emitter;
         private final Map<Long, Rendition.State> told = new HashMap<>();
         private final AtomicBoolean busy = new AtomicBoolean();
         private volatile boolean gone;
 
-        private Listener(long runId) {
+        private Listener(long runId, SseEmitter emitter) {
             this.runId = runId;
+            this.emitter = emitter;
         }
     }
 
@@ -68,11 +69,15 @@ class RunFeed {
      * @throws ProblemException if there are too many
      */
     SseEmitter subscribe(long runId) throws ProblemException {
+        return subscribe(runId, new SseEmitter(0L));
+    }
+
+    SseEmitter subscribe(long runId, SseEmitter emitter) throws ProblemException {
         if (listeners.size() >= MOST_LISTENERS) {
             throw new ProblemException(new Problem.BadRequest(
                     "This page", "Too many pages watch runs at once.", "Close some of them and reload this one."));
         }
-        Listener listener = new Listener(runId);
+        Listener listener = new Listener(runId, emitter);
         Runnable leave = () -> {
             listener.gone = true;
             listeners.remove(listener);

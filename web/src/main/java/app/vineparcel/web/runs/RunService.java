@@ -49,19 +49,22 @@ public class RunService {
     }
 
     /**
-     * Keeps what shall be made and starts on it in the background; returns the run's key. The same plan sent again while its run goes on, or within
-     * a moment, is that run.
+     * Keeps what shall be made and starts on it in the background; returns the run's key. The same plan sent again while its run goes on, or by the
+     * same page, is that run.
+     *
+     * @param asked a word of the page that asks, up to 64 letters; empty if it has none
      */
     @Transactional
-    public long start(Assignment assignment, Plan plan) {
+    public long start(Assignment assignment, Plan plan, String asked) {
         runs.waitForTurn(assignment.id());
         String order = fingerprint(plan);
-        Optional<Run> last = runs.findFirstByAssignmentIdOrderByNumberDesc(assignment.id())
-                .filter(run -> run.isAlso(order, clock.instant()));
+        Optional<Run> last =
+                runs.findFirstByAssignmentIdOrderByNumberDesc(assignment.id()).filter(run -> run.isAlso(order, asked));
         if (last.isPresent()) {
             return last.get().id();
         }
-        Run run = runs.save(new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant(), order));
+        Run run = runs.save(
+                new Run(assignment.id(), runs.lastNumber(assignment.id()) + 1, clock.instant(), order, asked));
         List<Rendition> all = new ArrayList<>();
         Map<Long, Integer> versions =
                 recipes.all().stream().collect(Collectors.toMap(StoredRecipe::id, StoredRecipe::version));
@@ -85,6 +88,8 @@ public class RunService {
                         planned.path(),
                         planned.piece().id(),
                         planned.piece().info().toString(),
+                        planned.framing().toString(),
+                        planned.taking(planned.piece()).toString(),
                         RecipeWriter.write(planned.column().recipe()));
                 digest.update(text.getBytes(StandardCharsets.UTF_8));
                 digest.update((byte) 0);

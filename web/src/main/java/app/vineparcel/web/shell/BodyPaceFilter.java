@@ -10,6 +10,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.function.LongSupplier;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
@@ -23,6 +24,11 @@ final class BodyPaceFilter extends OncePerRequestFilter {
     private static final long LEAST_BYTES_A_SECOND = 4_000;
 
     private final Semaphore places = new Semaphore(MOST_AT_ONCE);
+    private final LongSupplier nanoTime;
+
+    BodyPaceFilter(LongSupplier nanoTime) {
+        this.nanoTime = nanoTime;
+    }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
@@ -44,7 +50,7 @@ final class BodyPaceFilter extends OncePerRequestFilter {
         }
     }
 
-    private static final class Paced extends HttpServletRequestWrapper {
+    private final class Paced extends HttpServletRequestWrapper {
 
         Paced(HttpServletRequest request) {
             super(request);
@@ -56,10 +62,10 @@ final class BodyPaceFilter extends OncePerRequestFilter {
         }
     }
 
-    private static final class PacedStream extends ServletInputStream {
+    private final class PacedStream extends ServletInputStream {
 
         private final ServletInputStream in;
-        private final long began = System.nanoTime();
+        private final long began = nanoTime.getAsLong();
         private long count;
 
         PacedStream(ServletInputStream in) {
@@ -76,7 +82,7 @@ final class BodyPaceFilter extends OncePerRequestFilter {
         public int read(byte[] into, int from, int length) throws IOException {
             int found = in.read(into, from, length);
             count += Math.max(0, found);
-            long taken = System.nanoTime() - began;
+            long taken = nanoTime.getAsLong() - began;
             if (taken > FREE_NANOS && count < taken / TimeUnit.SECONDS.toNanos(1) * LEAST_BYTES_A_SECOND) {
                 throw new IOException(
                         "a body came in more slowly than %d bytes a second".formatted(LEAST_BYTES_A_SECOND));

@@ -3,6 +3,8 @@ package app.vineparcel.web.shell;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpHeaders;
@@ -42,7 +44,7 @@ class SecurityRules {
                         .cacheControl(cache -> cache.disable())
                         .addHeaderWriter(SecurityRules::keepNothing))
                 .addFilterBefore(new OwnHostFilter(), SecurityContextHolderFilter.class)
-                .addFilterAfter(new BodyPaceFilter(), SecurityContextHolderFilter.class)
+                .addFilterAfter(new BodyPaceFilter(System::nanoTime), SecurityContextHolderFilter.class)
                 .requestCache(cache -> cache.disable())
                 .anonymous(anonymous -> anonymous.disable())
                 .logout(logout -> logout.disable())
@@ -55,6 +57,12 @@ class SecurityRules {
                 && !request.getRequestURI().matches(SHIPPED)) {
             response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
         }
+    }
+
+    /** The server would refuse TRACE by a page that is then itself asked for by TRACE; here it comes to where all else is refused. */
+    @Bean
+    WebServerFactoryCustomizer<TomcatServletWebServerFactory> traceIsRefusedHere() {
+        return server -> server.addConnectorCustomizers(connector -> connector.setAllowTrace(true));
     }
 
     /** Addresses and methods that nothing here has; refused before anything looks at them. */

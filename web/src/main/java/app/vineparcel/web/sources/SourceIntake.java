@@ -9,7 +9,6 @@ import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.process.ReaderProcess;
 import app.vineparcel.web.storage.Previews;
-import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.StorageSettings;
 import jakarta.annotation.PreDestroy;
 import java.nio.file.Path;
@@ -36,7 +35,6 @@ class SourceIntake {
 
     private final SourceRepository sources;
     private final SourceReader reader;
-    private final SourceRoots roots;
     private final Previews previews;
     private final PieceService pieces;
     private final TransactionTemplate transaction;
@@ -48,7 +46,6 @@ class SourceIntake {
     SourceIntake(
             SourceRepository sources,
             SourceReader reader,
-            SourceRoots roots,
             Previews previews,
             PieceService pieces,
             TransactionTemplate transaction,
@@ -58,7 +55,6 @@ class SourceIntake {
         this.process = process;
         this.sources = sources;
         this.reader = reader;
-        this.roots = roots;
         this.previews = previews;
         this.pieces = pieces;
         this.transaction = transaction;
@@ -157,12 +153,6 @@ class SourceIntake {
     }
 
     private SourceReader.Contents look(Source source) throws ProblemException {
-        if (source.origin() == Source.Origin.FOLDER && !roots.allows(source.file())) {
-            throw new ProblemException(new Problem.BadRequest(
-                    source.fileName(),
-                    "It leads out of the source roots.",
-                    "Name a folder without links that lead elsewhere."));
-        }
         return settings.distrusts(reader.format(source.file()))
                 ? process.contents(source.file(), source.taking())
                 : reader.contents(source.file(), source.taking());

@@ -10,8 +10,8 @@ import org.springframework.context.annotation.Configuration;
 class CoreBeans {
 
     @Bean
-    SourceReader sourceReader(StorageSettings settings) {
-        return new SourceReader(settings.limits());
+    SourceReader sourceReader(StorageSettings settings, SourceRoots roots) {
+        return new SourceReader(settings.limits(), roots::allows);
     }
 
     @Bean

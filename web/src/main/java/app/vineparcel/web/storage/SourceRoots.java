@@ -19,9 +19,13 @@ public class SourceRoots {
     private static final int DEEPEST = 8;
 
     private final List<Path> roots;
+    private final Path data;
+    private final Path deliveries;
 
     SourceRoots(StorageSettings settings) {
         this.roots = settings.sourceRoots().stream().map(Path::toAbsolutePath).toList();
+        this.data = settings.dataFolder().toAbsolutePath();
+        this.deliveries = settings.deliveryRoot().toAbsolutePath();
     }
 
     /** The roots, as they were configured. */
@@ -54,12 +58,21 @@ public class SourceRoots {
         }
     }
 
-    /** Whether a file may still be opened: it lies below a root, with all links followed. */
+    /** Whether a file may be opened: it lies below a root, or is kept by us, with all links followed. One that is gone opens nothing. */
     public boolean allows(Path file) {
         try {
-            return isBelowARoot(file.toRealPath());
+            Path real = file.toRealPath();
+            return isBelowARoot(real) || isBelow(real, data) || isBelow(real, deliveries);
         } catch (IOException gone) {
             return true;
+        }
+    }
+
+    private static boolean isBelow(Path real, Path folder) {
+        try {
+            return real.startsWith(folder.toRealPath());
+        } catch (IOException missing) {
+            return false;
         }
     }
 
@@ -84,13 +97,7 @@ public class SourceRoots {
     }
 
     private boolean isBelowARoot(Path real) {
-        return roots.stream().anyMatch(root -> {
-            try {
-                return real.startsWith(root.toRealPath());
-            } catch (IOException missing) {
-                return false;
-            }
-        });
+        return roots.stream().anyMatch(root -> isBelow(real, root));
     }
 
     /** Folders one level below the roots, as suggestions. */

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -229,11 +230,21 @@ final class SvgForBatik {
         }
     }
 
-    /** Style sheets from elsewhere are not fetched, and the renderer stops at a word that it does not know. */
+    /** Style sheets and paints from elsewhere are not fetched, and the renderer stops at a word that it does not know. */
     private static void styles(Element element) {
         if (Elements.is(element, "style")) {
             element.setTextContent(
                     Css.withoutFarLinks(Css.withoutFarFaces(Css.withoutImports(element.getTextContent()))));
+        }
+        for (int i = 0; i < element.getAttributes().getLength(); i++) {
+            Node attribute = element.getAttributes().item(i);
+            if (!attribute.getNodeName().equals("style")
+                    && attribute.getNodeValue().toLowerCase(Locale.ROOT).contains("url(")) {
+                String inside = Css.withoutFarLinks(attribute.getNodeValue());
+                if (!inside.equals(attribute.getNodeValue())) {
+                    attribute.setNodeValue(inside);
+                }
+            }
         }
         Attr style = element.getAttributeNode("style");
         if (style != null) {
