@@ -4,7 +4,6 @@ alter table source
     drop constraint source_state_check,
     add constraint source_state_check check (state in ('WAITING', 'READY', 'UNREADABLE', 'REMOVED'));
 
--- What a run makes, as one number, and the page that asked for it, so that the same order sent twice is one run.
+-- What a run makes, as one number, so that the same order sent twice in a moment is one run.
 alter table run
-    add column fingerprint varchar(64) not null default '',
-    add column asked varchar(64) not null default '';
+    add column fingerprint varchar(64) not null default '';

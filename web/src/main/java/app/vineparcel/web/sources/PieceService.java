@@ -27,6 +27,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PieceService {
 
+    private static final int SHOWN = 60;
+
     private final StoredPieceRepository pieces;
     private final SourceRepository sources;
     private final Clock clock;
@@ -204,7 +206,8 @@ public class PieceService {
             parsed = PathTemplate.name(template);
         } catch (TemplateException e) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The name “%s”".formatted(template),
+                    "The name “%s”"
+                            .formatted(template.length() > SHOWN ? template.substring(0, SHOWN) + "…" : template),
                     "It cannot be used: " + e.getMessage() + ".",
                     "Write it again."));
         }
