@@ -297,7 +297,7 @@ class DocumentPagesTest extends RealPages {
                         new Locator.GetByRoleOptions().setName("Print").setExact(true))
                 .click();
         assertThat(page.locator("aside [role=status]")).hasText("Sent to the printer as job 1.");
-        assertThat(page.locator("figure")).hasCount(3);
+        assertThat(page.locator("figure")).hasCount(2);
         Path printed;
         try (Stream<Path> files = Files.list(FOLDER.resolve("printed"))) {
             printed = files.findFirst().orElseThrow();

@@ -1,8 +1,6 @@
 package app.vineparcel.core.hostile;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
@@ -16,12 +14,5 @@ final class HostileCorpus {
         all.putAll(HostilePages.all());
         all.putAll(HostilePictures.all());
         return all;
-    }
-
-    public static void main(String[] arguments) throws IOException {
-        Path folder = Files.createDirectories(Path.of(arguments[0]));
-        for (Map.Entry<String, byte[]> one : all().entrySet()) {
-            Files.write(folder.resolve(one.getKey()), one.getValue());
-        }
     }
 }

@@ -1,5 +1,6 @@
 package app.vineparcel.core.hostile;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.plan.Plan;
@@ -21,13 +22,17 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * A program that reads every file of a folder and renders the first pieces of each as pixels and as shapes. For each it prints a line: the name,
- * ms, MB of heap that are still held afterwards, and what became of it, with tabs between.
+ * A program that reads every file of a folder and renders the first pieces of each as pixels and as shapes, with a second for a source and two for a
+ * rendition. For each it prints a line: the name, ms, MB of heap that are still held afterwards, and what became of it, with tabs between.
  */
 public final class ReadsEverything {
 
@@ -35,76 +40,54 @@ public final class ReadsEverything {
             "'size': {'mode': 'long-edge', 'px': 400, 'enlarge': true}, 'background': '#ffffff', 'format': {'type': 'jpeg'}, 'name': '{n}-a'",
             "'format': {'type': 'svg'}, 'name': '{n}-b'",
             "'format': {'type': 'pdf'}, 'name': '{n}-c'");
-
-    private static final int MOST_WAITS = 100;
+    private static final WorkLimits LIMITS =
+            WorkLimits.usual(SourceReader.USUAL_BUDGET).within(Duration.ofSeconds(1), Duration.ofSeconds(2));
+    /** For work that was given up; tenths of a second. */
+    private static final int PATIENCE = 300;
 
     private final Path into;
-    private final SourceReader reader;
+    private final SourceReader reader = new SourceReader(LIMITS);
 
-    private ReadsEverything(Path into, SourceReader reader) {
+    private ReadsEverything(Path into) {
         this.into = into;
-        this.reader = reader;
     }
 
     /** The folder to read, and one to write into. */
     public static void main(String[] arguments) throws Exception {
-        ReadsEverything all = new ReadsEverything(
-                Path.of(arguments[1]),
-                new SourceReader(WorkLimits.usual(SourceReader.USUAL_BUDGET)
-                        .within(Duration.ofSeconds(1), Duration.ofSeconds(2))));
-        int limit = arguments.length > 2 ? Integer.parseInt(arguments[2]) : 600;
+        ReadsEverything all = new ReadsEverything(Path.of(arguments[1]));
         List<Path> files;
         try (Stream<Path> found = Files.list(Path.of(arguments[0]))) {
             files = found.sorted().toList();
         }
         for (Path file : files) {
             long began = System.nanoTime();
-            String[] end = {"hangs"};
-            Thread thread = new Thread(() -> end[0] = all.read(file));
-            thread.setDaemon(true);
-            thread.start();
-            thread.join(limit * 1000L);
-            if (thread.isAlive()) {
-                StringBuilder stack = new StringBuilder("hangs at");
-                for (Thread one : Thread.getAllStackTraces().keySet()) {
-                    if (one == thread || one.getName().startsWith("foreign")) {
-                        for (StackTraceElement element : one.getStackTrace()) {
-                            stack.append(' ')
-                                    .append(element.getClassName().replaceAll(".*\\.", ""))
-                                    .append('.')
-                                    .append(element.getMethodName())
-                                    .append(':')
-                                    .append(element.getLineNumber());
-                            if (stack.length() > 900) break;
-                        }
-                    }
-                }
-                end[0] = stack.toString();
-            }
-            System.out.printf(
-                    "%s\t%d\t%d\t%s%n", file.getFileName(), (System.nanoTime() - began) / 1_000_000, held(), end[0]);
-            if (thread.isAlive()) {
-                System.exit(3);
-            }
+            String end = all.read(file);
+            long millis = (System.nanoTime() - began) / 1_000_000;
+            String goesOn = goesOn();
+            System.out.printf("%s\t%d\t%d\t%s%n", file.getFileName(), millis, held(), goesOn.isEmpty() ? end : goesOn);
         }
-        System.exit(ForeignWork.abandoned());
+        System.exit(0);
+    }
+
+    /** Where work stands that was given up and does not end; empty if there is none. */
+    private static String goesOn() throws InterruptedException {
+        for (int i = 0; i < PATIENCE && ForeignWork.abandoned() > 0; i++) {
+            Thread.sleep(100);
+        }
+        return ForeignWork.abandoned() == 0
+                ? ""
+                : Thread.getAllStackTraces().entrySet().stream()
+                        .filter(thread -> thread.getKey().getName().startsWith("foreign"))
+                        .map(Map.Entry::getValue)
+                        .map(stack -> Arrays.stream(stack).limit(12).map(String::valueOf))
+                        .map(stack -> stack.collect(Collectors.joining(" < ", "goes on: ", "")))
+                        .collect(Collectors.joining(" | "));
     }
 
     private static long held() {
-        for (int i = 0; i < MOST_WAITS && ForeignWork.abandoned() > 0; i++) {
-            pause();
-        }
         System.gc();
         Runtime runtime = Runtime.getRuntime();
         return (runtime.totalMemory() - runtime.freeMemory()) / 1_000_000;
-    }
-
-    private static void pause() {
-        try {
-            Thread.sleep(100);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
     }
 
     private String read(Path file) {
@@ -142,8 +125,7 @@ public final class ReadsEverything {
                 content.writeTo(file);
                 return new RenditionSink.Placed(Files.size(file), "");
             } catch (IOException e) {
-                throw new ProblemException(
-                        new app.vineparcel.core.Problem.CannotWrite(path, String.valueOf(e.getMessage()), ""), e);
+                throw new ProblemException(new Problem.CannotWrite(path, String.valueOf(e.getMessage()), ""), e);
             }
         };
         new RenderRun(
@@ -157,9 +139,10 @@ public final class ReadsEverything {
     }
 
     private static String said(Outcome outcome) {
-        return outcome instanceof Outcome.Failed failed
-                ? (failed.problem() instanceof app.vineparcel.core.Problem.Unforeseen ? "unforeseen: " : "refused: ")
-                        + failed.problem().reason()
-                : outcome.getClass().getSimpleName().toLowerCase(java.util.Locale.ROOT);
+        if (!(outcome instanceof Outcome.Failed failed)) {
+            return outcome.getClass().getSimpleName().toLowerCase(Locale.ROOT);
+        }
+        boolean foreseen = !(failed.problem() instanceof Problem.Unforeseen);
+        return (foreseen ? "refused: " : "unforeseen: ") + failed.problem().reason();
     }
 }

@@ -70,7 +70,7 @@ class PrintController {
 
     @GetMapping("/assignments/{id}/print")
     String page(@PathVariable long id, @RequestParam List<Long> piece, Model model) throws ProblemException {
-        return show(id, piece, PrintForm.USUAL, model);
+        return show(id, piece, model.getAttribute("printed") instanceof PrintForm form ? form : PrintForm.USUAL, model);
     }
 
     /** The same with the paper as it was set. */
@@ -147,6 +147,7 @@ class PrintController {
         try {
             int number = client.print(address, assignment.name(), file);
             after.addFlashAttribute("said", "Sent to the printer as job %d.".formatted(number));
+            after.addFlashAttribute("printed", form);
             after.addAttribute("piece", piece);
             return "redirect:/assignments/" + id + "/print";
         } finally {
