@@ -27,6 +27,8 @@ public final class Template {
             "stem, piece, recipe, channel, assignment, width, height, scale, density, format, n, date, shot, keep";
     private static final Pattern DENSITY = Pattern.compile("\\{\\s*(scale|density)\\b");
     private static final Pattern OF_THE_PICTURE = Pattern.compile("\\{\\s*(keep:(\\w+)|shot)");
+    private static final String SHOT = "shot";
+    private static final String KEEP = "keep:";
     private static final String FILTERS = "lower, upper, kebab, ascii";
     private static final String USUAL_DATE = "yyyy-MM-dd";
 
@@ -37,10 +39,20 @@ public final class Template {
 
     private final String text;
     private final List<Part> parts;
+    private final boolean tellsDensity;
+    private final List<String> ofThePicture;
 
     private Template(String text, List<Part> parts) {
         this.text = text;
         this.parts = parts;
+        String bare = text.replace("{{", "");
+        this.tellsDensity = DENSITY.matcher(bare).find();
+        this.ofThePicture = OF_THE_PICTURE
+                .matcher(bare)
+                .results()
+                .map(found -> found.group(1))
+                .distinct()
+                .toList();
     }
 
     /**
@@ -205,20 +217,18 @@ public final class Template {
 
     /** The fields, as {@code keep:lens} or {@code shot}, about which a picture says nothing, so that they come out empty. */
     public List<String> lacking(NameFields fields) {
-        return OF_THE_PICTURE
-                .matcher(text.replace("{{", ""))
-                .results()
-                .filter(found -> found.group(2) == null
-                        ? fields.shot().isEmpty()
-                        : !fields.kept().containsKey(found.group(2)))
-                .map(found -> found.group(1))
-                .distinct()
-                .toList();
+        return ofThePicture.isEmpty()
+                ? List.of()
+                : ofThePicture.stream()
+                        .filter(field -> field.equals(SHOT)
+                                ? fields.shot().isEmpty()
+                                : !fields.kept().containsKey(field.substring(KEEP.length())))
+                        .toList();
     }
 
     /** Whether it says how dense the rendition is. */
     public boolean tellsDensity() {
-        return DENSITY.matcher(text.replace("{{", "")).find();
+        return tellsDensity;
     }
 
     /** The template as it was written. */

@@ -11,6 +11,9 @@ import app.vineparcel.core.Notice;
  */
 public record Finding(Level level, String code, String message) {
 
+    /** The code of a blocker that goes when another cell is turned off: both write the same file. */
+    public static final String SAME_PATH = "same-path";
+
     /** What reading a source found. */
     static Finding of(Notice notice) {
         return new Finding(notice.matters() ? Level.CAUTION : Level.HINT, notice.code(), notice.text());

@@ -6,19 +6,46 @@ import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.Template;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.SourceInfo;
 import java.text.Normalizer;
 import java.time.LocalDate;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 
-/**
- * Where renditions go.
- *
- * @param assignment for {@code {assignment}} in names
- * @param today for {@code {date}} in names
- */
-record PathPlan(String assignment, LocalDate today) {
+/** Where renditions go. What a column's templates and a piece's facts say is worked out once. Used by one thread. */
+final class PathPlan {
+
+    private final String assignment;
+    private final LocalDate today;
+    private final Map<PlanColumn, Templates> templates = new IdentityHashMap<>();
+    private final Map<SourceInfo, Map<String, String>> facts = new IdentityHashMap<>();
+
+    /**
+     * A plan of paths.
+     *
+     * @param assignment for {@code {assignment}} in names
+     * @param today for {@code {date}} in names
+     */
+    PathPlan(String assignment, LocalDate today) {
+        this.assignment = assignment;
+        this.today = today;
+    }
+
+    /** A column's templates, or why they cannot be used. */
+    private record Templates(Optional<PathTemplate> sound, Optional<TemplateException> broken) {
+
+        static Templates of(PlanColumn column) {
+            try {
+                return new Templates(Optional.of(template(column)), Optional.empty());
+            } catch (TemplateException e) {
+                return new Templates(Optional.empty(), Optional.of(e));
+            }
+        }
+    }
 
     /**
      * Where one rendition goes.
@@ -48,8 +75,12 @@ record PathPlan(String assignment, LocalDate today) {
                 piece.number(),
                 today,
                 piece.info().facts().taken(),
-                piece.info().facts().fields());
-        PathTemplate template = template(column);
+                facts.computeIfAbsent(piece.info(), info -> info.facts().fields()));
+        Templates known = templates.computeIfAbsent(column, Templates::of);
+        if (known.broken().isPresent()) {
+            throw known.broken().get();
+        }
+        PathTemplate template = known.sound().orElseThrow();
         List<String> lacking = template.templates()
                 .flatMap(one -> one.lacking(fields).stream())
                 .distinct()

@@ -4,7 +4,10 @@ import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Taking;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /** Looks over what a piece is made of: shapes that go into pixels or stay shapes, and helpers that nobody wants to see. */
@@ -12,10 +15,11 @@ final class PiecePreflight {
 
     private static final int MOST_HELPERS = 3;
 
-    private PiecePreflight() {}
+    private final Map<PlanPiece, List<Layer>> helpersOf = new IdentityHashMap<>();
+    private final Map<PlanPiece, List<Finding>> noticesOf = new IdentityHashMap<>();
 
-    static void look(PlanPiece piece, PlanColumn column, List<Finding> findings) {
-        notices(piece, findings);
+    void look(PlanPiece piece, PlanColumn column, List<Finding> findings) {
+        findings.addAll(noticesOf.computeIfAbsent(piece, PiecePreflight::notices));
         helpers(piece, column, findings);
         Recipe recipe = column.recipe();
         if (recipe.format() instanceof VectorFormat format) {
@@ -24,19 +28,29 @@ final class PiecePreflight {
         piece.part().sheet().ifPresent(sheet -> sheet.laid().forEach(laid -> helpers(laid.piece(), column, findings)));
     }
 
-    private static void notices(PlanPiece piece, List<Finding> findings) {
-        Stream.concat(piece.piece().notices().stream(), piece.info().notices().stream())
+    private static List<Finding> notices(PlanPiece piece) {
+        return Stream.concat(piece.piece().notices().stream(), piece.info().notices().stream())
                 .distinct()
                 .map(Finding::of)
-                .forEach(findings::add);
+                .toList();
     }
 
-    private static void helpers(PlanPiece piece, PlanColumn column, List<Finding> findings) {
-        Taking taking = piece.part().taking().without(column.rules().keptOut());
-        List<Layer> still = piece.part().layers().stream()
+    private static List<Layer> shownHelpers(PlanPiece piece) {
+        return piece.part().layers().stream()
                 .filter(layer -> layer.shown() && layer.helper().isPresent())
                 .filter(layer -> layer.on().isEmpty()
                         || layer.on().contains(piece.piece().key()))
+                .filter(layer -> !piece.part().taking().keepsOut(layer))
+                .toList();
+    }
+
+    private void helpers(PlanPiece piece, PlanColumn column, List<Finding> findings) {
+        List<Layer> shown = helpersOf.computeIfAbsent(piece, PiecePreflight::shownHelpers);
+        if (shown.isEmpty()) {
+            return;
+        }
+        Taking taking = Taking.PLAIN.without(column.rules().keptOut());
+        List<Layer> still = shown.stream()
                 .filter(layer -> !taking.keepsOut(layer))
                 .limit(MOST_HELPERS)
                 .toList();
@@ -47,19 +61,21 @@ final class PiecePreflight {
                         .formatted(layer.name(), layer.helper().orElseThrow()))));
     }
 
-    private static void shapes(PlanPiece piece, Recipe recipe, VectorFormat format, List<Finding> findings) {
+    /** Why a format of shapes cannot hold a piece. */
+    static Optional<String> notFor(PlanPiece piece, VectorFormat format) {
         boolean pictureOnSheet = piece.part().sheet().isPresent()
                 && piece.part().sheet().get().laid().stream()
                         .anyMatch(laid -> !laid.piece().piece().isDrawn());
-        if ((!piece.piece().isDrawn() || pictureOnSheet) && !(format instanceof VectorFormat.Pdf)) {
-            findings.add(new Finding(
-                    Finding.Level.BLOCKER,
-                    "no-shapes",
-                    "%s holds shapes, and this %s. Choose PDF or a picture format."
-                            .formatted(
-                                    format.title(),
-                                    pictureOnSheet ? "sheet has a picture on it" : "piece is a picture")));
-        }
+        return piece.piece().isDrawn() && !pictureOnSheet || format instanceof VectorFormat.Pdf
+                ? Optional.empty()
+                : Optional.of("%s holds shapes, and this %s. Choose PDF or a picture format."
+                        .formatted(
+                                format.title(), pictureOnSheet ? "sheet has a picture on it" : "piece is a picture"));
+    }
+
+    private static void shapes(PlanPiece piece, Recipe recipe, VectorFormat format, List<Finding> findings) {
+        notFor(piece, format)
+                .ifPresent(reason -> findings.add(new Finding(Finding.Level.BLOCKER, "no-shapes", reason)));
         if (!piece.piece().isDrawn()) {
             return;
         }

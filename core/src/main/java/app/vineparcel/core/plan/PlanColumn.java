@@ -47,7 +47,7 @@ public record PlanColumn(
 
     /** The same at another density. */
     public PlanColumn at(double other) {
-        return new PlanColumn(id, recipe, channel, folder, rules, placement, other);
+        return other == density ? this : new PlanColumn(id, recipe, channel, folder, rules, placement, other);
     }
 
     /** The same with another recipe, as for a piece that is treated otherwise. */

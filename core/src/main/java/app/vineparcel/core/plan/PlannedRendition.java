@@ -70,6 +70,15 @@ public record PlannedRendition(
                 .findFirst();
     }
 
+    /** Whether all that stands in its way is another file of the same path. */
+    public boolean collides() {
+        List<Finding> blockers = findings.stream()
+                .filter(finding -> finding.level() == Finding.Level.BLOCKER)
+                .toList();
+        return !blockers.isEmpty()
+                && blockers.stream().allMatch(finding -> finding.code().equals(Finding.SAME_PATH));
+    }
+
     /** How much its worst finding matters; there must be one. */
     public Finding.Level worst() {
         return findings.stream()

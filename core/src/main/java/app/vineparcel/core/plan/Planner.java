@@ -132,6 +132,16 @@ public final class Planner {
         return withoutCollisions(renditions);
     }
 
+    /**
+     * Why a recipe says nothing to a piece, whatever is changed in either: a picture among shapes. Such a cell of a grid is empty; asked for all the
+     * same, its rendition is blocked.
+     */
+    public static Optional<String> notFor(PlanPiece piece, PlanColumn column) {
+        return column.recipe().format() instanceof VectorFormat format
+                ? PiecePreflight.notFor(piece, format)
+                : Optional.empty();
+    }
+
     /** Whether a column puts all pieces into one file. */
     public static boolean combines(PlanColumn column) {
         return column.recipe().format() instanceof VectorFormat.Pdf pdf && pdf.combine();
@@ -148,11 +158,11 @@ public final class Planner {
         return new Plan(checked);
     }
 
-    private static Finding collision(PlannedRendition first, PlannedRendition second) {
+    static Finding collision(PlannedRendition first, PlannedRendition second) {
         boolean sameRecipe = first.column().recipe().equals(second.column().recipe());
         return new Finding(
                 Finding.Level.BLOCKER,
-                "same-path",
+                Finding.SAME_PATH,
                 "“%s” by “%s” is already to be written to %s. Put %s into the name of “%s”."
                         .formatted(
                                 first.piece().name(),

@@ -7,7 +7,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,7 +17,8 @@ import java.util.Optional;
 final class Preflight {
 
     private final Shelf shelf;
-    private final Map<Recipe, RecipePreflight> ofRecipes = new HashMap<>();
+    private final PiecePreflight ofPieces = new PiecePreflight();
+    private final Map<Recipe, RecipePreflight> ofRecipes = new IdentityHashMap<>();
 
     Preflight(Shelf shelf) {
         this.shelf = shelf;
@@ -28,7 +29,7 @@ final class Preflight {
         Recipe recipe = column.recipe();
         List<Finding> findings = new ArrayList<>();
         size(piece, column, framing, findings);
-        PiecePreflight.look(piece, column, findings);
+        ofPieces.look(piece, column, findings);
         findings.addAll(ofRecipes
                 .computeIfAbsent(recipe, r -> RecipePreflight.of(r, shelf))
                 .findings());

@@ -1,0 +1,50 @@
+package app.vineparcel.core.plan;
+
+import java.util.List;
+
+/**
+ * What a grid remembers of a cell, whether it is on or not: a few numbers, and the paths by which collisions are found.
+ *
+ * @param isFor whether the recipe says anything to such a piece
+ * @param paths where its files go, as file systems compare them; none where something stands in its way
+ * @param bytes about how heavy each will be
+ * @param worst its worst finding, or null
+ * @param codes of its findings, each once
+ */
+record CellSummary(
+        boolean isFor,
+        String[] paths,
+        long[] bytes,
+        Finding.@org.jspecify.annotations.Nullable Level worst,
+        String[] codes) {
+
+    /** A cell that stays empty. */
+    static final CellSummary NOT_FOR = new CellSummary(false, new String[0], new long[0], null, new String[0]);
+
+    static CellSummary of(List<PlannedRendition> files) {
+        boolean sound = files.stream().allMatch(PlannedRendition::canBeMade);
+        return new CellSummary(
+                true,
+                sound
+                        ? files.stream()
+                                .map(file -> PathPlan.sameFile(file.path()))
+                                .toArray(String[]::new)
+                        : new String[0],
+                files.stream().mapToLong(PlannedRendition::predictedBytes).toArray(),
+                files.stream()
+                        .flatMap(file -> file.findings().stream())
+                        .map(Finding::level)
+                        .min(java.util.Comparator.naturalOrder())
+                        .orElse(null),
+                files.stream()
+                        .flatMap(file -> file.findings().stream())
+                        .map(Finding::code)
+                        .distinct()
+                        .toArray(String[]::new));
+    }
+
+    /** Whether nothing of its own stands in its way. */
+    boolean isSound() {
+        return isFor && worst != Finding.Level.BLOCKER;
+    }
+}
