@@ -106,6 +106,7 @@ final class PathPlan {
 
     /** What common file systems take for the same name: without regard to case or Unicode form. */
     static String sameFile(String path) {
-        return Normalizer.normalize(path, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+        boolean plain = path.chars().allMatch(letter -> letter < 128);
+        return (plain ? path : Normalizer.normalize(path, Normalizer.Form.NFC)).toLowerCase(Locale.ROOT);
     }
 }
