@@ -1,44 +1,41 @@
-// Choosing cells of the plan: single ones, rows, columns, channels, everything; and what the choice amounts to.
+// Choosing cells of the plan: single ones, rows, columns, channels, everything. What all of it amounts to is worked out by the server.
 import { keepOrder } from './order.js';
+import { virtualRows } from './rows.js';
 
 const page = document.getElementById('plan');
 const form = page.querySelector('.foot');
-const cells = [...page.querySelectorAll('.cell')];
-const free = cells.filter(cell => !cell.disabled);
-const isOn = cell => cell.getAttribute('aria-pressed') === 'true';
-const plural = (number, one) => `${number.toLocaleString('en')} ${one}${number === 1 ? '' : 's'}`;
-
-function weight(bytes) {
-  if (bytes < 1e6) return `${Math.round(bytes / 1e3)} kB`;
-  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
-}
-
-// the order of the pages of a file that several pieces go into, once a person changed it
-const orders = new Map();
-const inOrder = (column, pieces) => orders.has(column)
-  ? [...orders.get(column).filter(piece => pieces.includes(piece)), ...pieces.filter(piece => !orders.get(column).includes(piece))]
-  : pieces;
-
+const body = page.querySelector('.plan-grid tbody');
+const fault = page.querySelector('[data-pick-fault]');
 const token = document.querySelector('meta[name=csrf]').content;
 const address = form?.getAttribute('action');
-const ask = (what, body, more = {}) => fetch(`${address}/${what}`, { method: 'POST', body: new URLSearchParams(body), headers: { 'X-XSRF-TOKEN': token }, ...more });
+const ask = (what, fields, more = {}) =>
+  fetch(`${address}/${what}`, { method: 'POST', body: new URLSearchParams(fields), headers: { 'X-XSRF-TOKEN': token }, ...more });
 
-// what was turned is kept at once, and what then would overwrite another file is marked
+const fetchRows = async (from, to) => {
+  const answer = await fetch(`${address}/rows?from=${from}&to=${to}`);
+  if (!answer.ok) throw new Error('rows');
+  return answer.text();
+};
+const rows = body && virtualRows(body, page.querySelector('.grid-frame'), fetchRows, () => rove());
+const isOn = cell => cell.getAttribute('aria-pressed') === 'true';
+const canTurn = cell => !cell.disabled && cell.getAttribute('aria-disabled') !== 'true';
+const loadedCells = () => rows.loaded().flatMap(row => [...row.querySelectorAll('.cell')]);
+
+// ---- what was turned is kept at once
+
 const pending = new Map();
-let soon = 0, sending = null;
-function turn(some, on) {
-  some.filter(cell => isOn(cell) !== on).forEach(cell => {
-    cell.setAttribute('aria-pressed', on);
-    pending.set(`${cell.dataset.piece}:${cell.dataset.column}`, on);
-  });
-  sumUp();
+let soon = 0, sending = null, collisions = null;
+function turn(key, on) {
+  loadedCells().find(cell => cell.dataset.cell === key)?.setAttribute('aria-pressed', on);
+  pending.set(key, on);
   clearTimeout(soon);
-  soon = setTimeout(keep, 150);
+  soon = setTimeout(keep, 100);
 }
 function unsent() {
-  const turned = [...pending], those = on => turned.filter(([, now]) => now === on).map(([cell]) => cell).join(',');
+  const those = on => [...pending].filter(([, now]) => now === on).map(([key]) => key).join(',');
+  const turned = { on: those(true), off: those(false) };
   pending.clear();
-  return { on: those(true), off: those(false) };
+  return turned;
 }
 /** Keeps all that was turned; done when the last of it is. */
 function keep() {
@@ -47,77 +44,55 @@ function keep() {
     while (pending.size) {
       const answer = await ask('choice', unsent());
       if (!answer.ok) throw new Error();
-      if (!pending.size) mark((await answer.json()).collisions);
+      const turned = await answer.json();
+      if (!pending.size) await tell(turned);
     }
   })().catch(() => { fault.textContent = 'The choice could not be kept. Reload the page.'; }).finally(() => { sending = null; });
 }
 addEventListener('pagehide', () => { if (pending.size) ask('choice', unsent(), { keepalive: true }); });
-function mark(collisions) {
-  for (const cell of free) {
-    const reason = collisions[`${cell.dataset.piece}:${cell.dataset.column}`];
-    if (!reason && !cell.dataset.collides) continue;
-    cell.dataset.title ??= cell.title;
-    cell.classList.toggle('has-blocker', Boolean(reason));
-    if (reason) cell.dataset.collides = 'true'; else delete cell.dataset.collides;
-    cell.dataset.level = reason ? 'blocker' : '';
-    cell.title = reason ?? cell.dataset.title.split('\n')[0];
-  }
-  sumUp();
-}
-const toggle = some => turn(some, !some.every(isOn));
-// what is off by itself, such as all of a drawing beside its artboards, comes along only where it was turned on
-const toggleMany = wanted => toggle(free.filter(cell => wanted(cell) && (isOn(cell) || !cell.dataset.asked)));
 
-function sumUp() {
-  const chosen = free.filter(isOn), on = chosen.filter(cell => !cell.dataset.collides);
-  const byColumn = new Map();
-  on.forEach(cell => byColumn.set(cell.dataset.column, [...(byColumn.get(cell.dataset.column) ?? []), cell.dataset.piece]));
-  form.elements.cells.value = [...byColumn].map(([column, pieces]) => `${column}=${inOrder(column, pieces)}`).join(';');
-  const pieces = new Set(on.map(cell => cell.dataset.piece)).size;
-  const combined = new Set(on.filter(cell => cell.dataset.combines).map(cell => cell.dataset.column)).size;
-  const files = combined + on.filter(cell => !cell.dataset.combines).reduce((sum, cell) => sum + Number(cell.dataset.files), 0);
-  form.querySelector('[data-count]').textContent = plural(files, 'rendition');
-  form.querySelector('[data-pieces]').textContent = `of ${plural(pieces, 'piece')}`;
-  form.querySelector('[data-weight]').textContent = `about ${weight(on.reduce((sum, cell) => sum + Number(cell.dataset.bytes), 0))}`;
-  const blockers = cells.filter(cell => cell.dataset.level === 'blocker' && (cell.disabled || isOn(cell))).length;
-  const count = level => on.filter(cell => cell.dataset.level === level).length;
-  form.querySelector('[data-findings]').textContent =
-    [[blockers, 'blocker'], [count('caution'), 'caution'], [count('hint'), 'hint']].filter(([n]) => n).map(([n, word]) => plural(n, word)).join(' · ') || 'nothing found amiss';
+/** Says what all of it amounts to now; rows are fetched again where files have come into each other's way, or no longer are. */
+async function tell({ foot, collisions: now }, anew = false) {
+  form.querySelector('[data-count]').textContent = foot.renditions;
+  form.querySelector('[data-pieces]').textContent = foot.pieces;
+  form.querySelector('[data-weight]').textContent = foot.weight;
+  form.querySelector('[data-findings]').textContent = foot.findings;
   const button = form.querySelector('[data-render]');
-  button.textContent = on.length ? `Render ${files.toLocaleString('en')}` : 'Render';
-  button.disabled = form.querySelector('[data-show-files]').disabled = !on.length;
+  button.textContent = foot.count ? `Render ${foot.count.toLocaleString('en')}` : 'Render';
+  button.disabled = form.querySelector('[data-show-files]').disabled = !foot.count;
+  const before = collisions ?? loadedCells().filter(cell => cell.classList.contains('has-blocker') && !cell.disabled).map(cell => cell.dataset.cell);
+  collisions = now;
+  if (anew || [...before].sort().join() !== [...now].sort().join()) await rows.renew();
 }
 
-// choosing many at once, by numbers, names, kind, channel and recipe
-const chooser = page.querySelector('[data-chooser]');
-const fault = page.querySelector('[data-pick-fault]');
-chooser?.addEventListener('submit', event => event.preventDefault());
-async function picked() {
-  const answer = await (await ask('pick', { which: chooser.elements.which.value, kind: chooser.elements.kind.value })).json();
-  fault.textContent = answer.problem ?? (answer.pieces.length ? '' : 'No piece is called that. Write 1-50, 72 or a name such as jar*.');
-  return answer.problem ? [] : answer.pieces;
+async function many(fields) {
+  await keep();
+  fault.textContent = '';
+  const answer = await (await ask('many', fields)).json();
+  if (answer.problem) fault.textContent = answer.problem;
+  else await tell(answer.turned, true);
 }
+
+// ---- choosing many at once, by numbers, names, kind, channel and recipe
+
+const chooser = page.querySelector('[data-chooser]');
+chooser?.addEventListener('submit', event => event.preventDefault());
 chooser?.addEventListener('click', async event => {
   const how = event.target.closest('[data-turn]')?.dataset.turn, carry = event.target.closest('[data-carry]');
-  if (!how && !carry) return;
-  const pieces = await picked();
-  if (!pieces.length) return;
-  if (carry) {
-    await keep();
-    await ask('carry', { from: chooser.elements.from.value, to: pieces.join(',') });
-    location.reload();
-    return;
-  }
-  const where = chooser.elements.where.value;
-  const those = new Set(free.filter(cell => pieces.includes(cell.dataset.piece) && `${cell.dataset.column}`.startsWith(where) && (where.endsWith('.') || !where || cell.dataset.column === where)));
-  const named = chooser.elements.which.value.trim();
-  turn([...those].filter(cell => how === 'off' || named || !cell.dataset.asked), how !== 'off');
-  if (how === 'only') turn(free.filter(cell => !those.has(cell)), false);
+  const { which, kind, where, from } = chooser.elements;
+  if (how) await many({ how, which: which.value, kind: kind.value, where: where.value });
+  if (!carry) return;
+  await keep();
+  fault.textContent = '';
+  const answer = await (await ask('carry', { from: from.value, which: which.value, kind: kind.value })).json();
+  if (answer.problem) fault.textContent = answer.problem;
+  else await tell(answer.turned, true);
 });
 
 page.querySelector('[data-show-files]')?.addEventListener('click', async () => {
+  await keep();
   const files = document.getElementById('files-dialog');
-  const answer = await ask('files', { cells: form.elements.cells.value });
+  const answer = await ask('files', { orders: written() });
   files.querySelector('[data-files-list]').innerHTML = answer.ok ? await answer.text() : '<p>The list could not be made. Reload the page.</p>';
   files.showModal();
 });
@@ -125,30 +100,43 @@ page.querySelector('[data-show-files]')?.addEventListener('click', async () => {
 page.addEventListener('click', event => {
   const button = event.target.closest('button');
   if (!button) return;
-  if (button.matches('.cell')) toggle([button]);
-  if (button.matches('[data-row-toggle]')) toggle(free.filter(cell => cell.closest('tr') === button.closest('tr')));
-  if (button.matches('[data-column-toggle]')) toggleMany(cell => cell.dataset.column === button.dataset.column);
-  if (button.matches('[data-band]')) toggleMany(cell => cell.dataset.column.split('.')[0] === button.dataset.channel);
-  if (button.matches('[data-everything]')) toggleMany(() => true);
+  if (button.matches('.cell') && canTurn(button)) turn(button.dataset.cell, !isOn(button));
+  if (button.matches('[data-row-toggle]')) many({ how: 'toggle', which: button.dataset.number });
+  if (button.matches('[data-column-toggle]')) many({ how: 'toggle', where: button.dataset.column });
+  if (button.matches('[data-band]')) many({ how: 'toggle', where: `${button.dataset.channel}.` });
+  if (button.matches('[data-everything]')) many({ how: 'toggle' });
   if (button.matches('[data-pages]')) openPages(button);
 });
 
-// the pages dialog: what goes into the file, in which order
+// nothing is started before all that was turned is kept
+form?.addEventListener('submit', async event => {
+  form.elements.orders.value = written();
+  if (!pending.size && !sending) return;
+  event.preventDefault();
+  await keep();
+  form.submit();
+});
+
+// ---- the pages dialog: what goes into one file, in which order
+
+const orders = new Map();
+const written = () => [...orders].filter(([, pieces]) => pieces.length).map(([column, pieces]) => `${column}=${pieces}`).join(';');
 const dialog = document.getElementById('pages-dialog');
 const list = dialog?.querySelector('[data-page-list]');
 let shown = null;
-function openPages(button) {
+async function openPages(button) {
+  await keep();
   shown = button.dataset.column;
   dialog.querySelector('[data-title]').textContent = button.dataset.title;
-  const byPiece = new Map(free.filter(cell => cell.dataset.column === shown).map(cell => [cell.dataset.piece, cell]));
-  const on = inOrder(shown, [...byPiece.keys()].filter(piece => isOn(byPiece.get(piece))));
-  list.replaceChildren(...on.map(piece => {
+  const pages = await (await fetch(`${address}/pages?column=${shown}`)).json();
+  const order = orders.get(shown) ?? [];
+  const place = ({ id }) => order.includes(id) ? order.indexOf(id) : order.length;
+  list.replaceChildren(...pages.sort((a, b) => place(a) - place(b)).map(({ id, name, pictureKey }) => {
     const item = dialog.querySelector('template').content.firstElementChild.cloneNode(true);
-    const row = byPiece.get(piece).closest('tr');
-    item.dataset.piece = piece;
-    item.querySelector('img').src = row.querySelector('img').src;
-    item.querySelector('[data-name]').textContent = row.querySelector('.piece-name span').textContent;
-    item.querySelectorAll('button').forEach(move => move.setAttribute('aria-label', `${item.querySelector('[data-name]').textContent}: ${move.title}`));
+    item.dataset.piece = id;
+    item.querySelector('img').src = `/pieces/${id}/thumbnail?v=${pictureKey}`;
+    item.querySelector('[data-name]').textContent = name;
+    item.querySelectorAll('button').forEach(move => move.setAttribute('aria-label', `${name}: ${move.title}`));
     return item;
   }));
   number();
@@ -156,24 +144,43 @@ function openPages(button) {
 }
 function number() {
   [...list.children].forEach((item, at) => { item.querySelector('[data-number]').textContent = at + 1; });
-  const pages = [...list.children].map(item => item.dataset.piece);
+  const pages = [...list.children].map(item => Number(item.dataset.piece));
+  (orders.get(shown) ?? []).filter(piece => !pages.includes(piece)).forEach(piece => turn(`${piece}:${shown}`, false));
   orders.set(shown, pages);
-  const column = free.filter(cell => cell.dataset.column === shown);
-  turn(column.filter(cell => pages.includes(cell.dataset.piece)), true);
-  turn(column.filter(cell => !pages.includes(cell.dataset.piece)), false);
-  sumUp();
 }
 if (list) keepOrder(list, number);
 
-const steps = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
-page.addEventListener('keydown', event => {
+// ---- the grid is one stop of the tab key; arrows go within it
+
+let active = { row: 0, column: 1 };
+const buttonOf = (row, column) => row?.cells[column]?.querySelector('button');
+async function rove() {
+  body.querySelectorAll('[tabindex="0"]').forEach(button => { button.tabIndex = -1; });
+  const row = rows.loaded().find(one => Number(one.getAttribute('aria-rowindex')) === active.row + 3);
+  const button = row?.isConnected && buttonOf(row, active.column) || buttonOf(body.querySelector('tr:not(.spacer)'), 1);
+  if (button) button.tabIndex = 0;
+}
+body?.addEventListener('focusin', event => {
+  const cell = event.target.closest('td, th'), row = cell?.closest('tr');
+  if (!row?.hasAttribute('aria-rowindex')) return;
+  active = { row: Number(row.getAttribute('aria-rowindex')) - 3, column: cell.cellIndex };
+  rove();
+});
+const steps = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0], PageUp: [-10, 0], PageDown: [10, 0] };
+body?.addEventListener('keydown', async event => {
   if (event.key === 'e' && event.target.matches('.cell')) event.target.parentElement.querySelector('.cell-more')?.click();
-  const step = steps[event.key], here = event.target.closest('tbody td, tbody th');
-  if (!step || !here) return;
+  const step = steps[event.key];
+  if (!step) return;
   event.preventDefault();
-  const rows = [...here.closest('tbody').rows];
-  const row = rows[rows.indexOf(here.parentElement) + step[0]];
-  row?.cells[here.cellIndex + step[1]]?.querySelector('button')?.focus();
+  const to = Math.max(0, Math.min(rows.count - 1, active.row + step[0])), column = Math.max(0, active.column + step[1]);
+  const row = await rows.row(to);
+  rows.reveal(to);
+  const button = buttonOf(row, column);
+  button?.focus();
+  button?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
 });
 
-if (form) sumUp();
+if (rows) {
+  rows.draw();
+  rove();
+}

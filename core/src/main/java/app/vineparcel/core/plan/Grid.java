@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.IntPredicate;
 
 /**
  * Pieces against recipes: everything that could be made, what of it is wanted, and what that amounts to. An immutable value that can be asked for a
@@ -326,6 +327,50 @@ public final class Grid {
     /** Whether a recipe says anything to a piece. */
     public boolean isFor(int row, int column) {
         return cells[row * columns.size() + column].isFor();
+    }
+
+    /** Whether a cell can be turned on: nothing of its own stands in its way. */
+    public boolean canBeOn(int row, int column) {
+        return cells[row * columns.size() + column].isSound();
+    }
+
+    /** The place of a column, from 0; empty if there is none of that id. */
+    public Optional<Integer> columnOf(String column) {
+        return Optional.ofNullable(columnOf.get(column));
+    }
+
+    /** Cells that can be turned on, of some rows and some columns. */
+    public List<Choices.Cell> some(IntPredicate ofRows, IntPredicate ofColumns) {
+        List<Choices.Cell> found = new ArrayList<>();
+        for (int row = 0; row < rows.size(); row++) {
+            for (int column = 0; column < columns.size() && ofRows.test(row); column++) {
+                if (ofColumns.test(column) && canBeOn(row, column)) {
+                    found.add(new Choices.Cell(
+                            rows.get(row).id(), columns.get(column).id()));
+                }
+            }
+        }
+        return found;
+    }
+
+    /**
+     * The choices after some cells were turned together: off if all of them are on, else on. What is only rendered where somebody asks comes along
+     * where it is on.
+     */
+    public Choices toggled(List<Choices.Cell> some) {
+        List<Choices.Cell> meant = some.stream()
+                .filter(cell -> choices.isOn(cell.piece(), cell.column())
+                        || !choices.onDemand().contains(cell.piece()))
+                .toList();
+        boolean allOn = meant.stream().allMatch(cell -> choices.isOn(cell.piece(), cell.column()));
+        return choices.turned(meant, !allOn);
+    }
+
+    /** Cells about which other choices say something else, as far as they are of this grid. */
+    public List<Choices.Cell> changedBy(Choices other) {
+        return differing(other).stream()
+                .map(index -> new Choices.Cell(piece(index).id(), column(index).id()))
+                .toList();
     }
 
     /** One cell, in full. */

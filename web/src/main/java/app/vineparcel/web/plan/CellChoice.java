@@ -23,17 +23,6 @@ class CellChoice {
     /** For Hibernate. */
     protected CellChoice() {}
 
-    CellChoice(long pieceId, Choice.Column column) {
-        this.pieceId = pieceId;
-        this.channelId = column.channelId();
-        this.recipeId = column.recipeId();
-    }
-
-    void set(boolean on, @Nullable String override) {
-        wanted = on;
-        otherwise = override;
-    }
-
     long pieceId() {
         return pieceId;
     }

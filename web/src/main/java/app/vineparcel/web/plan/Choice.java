@@ -8,12 +8,13 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Which cells of the plan are on, as the page sends them: columns with the keys of their pieces in order, such as
- * {@code 1.3=10,11;2.5=10}, a column being the keys of channel and recipe.
+ * Which cells of the plan are asked for: columns with the keys of their pieces in order, such as {@code 1.3=10,11;2.5=10}, a column being the keys of
+ * channel and recipe.
  *
- * @param piecesByColumn never empty
+ * @param piecesByColumn the cells, or of columns that make one file of several pieces the order of those
+ * @param isOrderOnly whether what is wanted is what was chosen before, and these say in which order
  */
-record Choice(Map<Column, Set<Long>> piecesByColumn) {
+record Choice(Map<Column, Set<Long>> piecesByColumn, boolean isOrderOnly) {
 
     /** A recipe within a channel. */
     record Column(long channelId, long recipeId) {
@@ -30,7 +31,21 @@ record Choice(Map<Column, Set<Long>> piecesByColumn) {
         }
     }
 
-    static Choice parse(String text) throws ProblemException {
+    /** The cells that a text names. */
+    static Choice cells(String text) throws ProblemException {
+        Choice choice = new Choice(parse(text), false);
+        if (choice.piecesByColumn().isEmpty()) {
+            throw nothing("Nothing is chosen.", "Turn on at least one cell of the plan.");
+        }
+        return choice;
+    }
+
+    /** What was chosen before, in the order that a text says. */
+    static Choice inOrder(String text) throws ProblemException {
+        return new Choice(parse(text), true);
+    }
+
+    private static Map<Column, Set<Long>> parse(String text) throws ProblemException {
         Map<Column, Set<Long>> chosen = new LinkedHashMap<>();
         try {
             for (String part : text.split(";")) {
@@ -47,22 +62,10 @@ record Choice(Map<Column, Set<Long>> piecesByColumn) {
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");
         }
-        if (chosen.isEmpty()) {
-            throw nothing("Nothing is chosen.", "Turn on at least one cell of the plan.");
-        }
-        return new Choice(chosen);
+        return chosen;
     }
 
     private static ProblemException nothing(String reason, String remedy) {
         return new ProblemException(new Problem.BadRequest("The plan", reason, remedy));
-    }
-
-    boolean has(Column column, long pieceId) {
-        return of(column).contains(pieceId);
-    }
-
-    /** What is on in a column, in the order in which the page sent it. */
-    Set<Long> of(Column column) {
-        return piecesByColumn.getOrDefault(column, Set.of());
     }
 }

@@ -3,39 +3,42 @@ package app.vineparcel.web.plan;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.PieceOverride;
 import app.vineparcel.core.recipe.RecipeException;
-import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.StoredPiece;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Keeps which cells of an assignment's plan are on, and what is otherwise in them. */
 @Service
 class ChoiceService {
 
+    private static final String UPSERT =
+            """
+            insert into cell_choice (piece_id, channel_id, recipe_id, wanted, otherwise)
+            select * from unnest(cast(? as bigint[]), cast(? as bigint[]), cast(? as bigint[]), cast(? as boolean[]), cast(? as text[]))
+            on conflict (piece_id, channel_id, recipe_id) do update set wanted = excluded.wanted, otherwise = excluded.otherwise""";
+
     private final CellChoiceRepository cells;
-    private final PieceService pieces;
+    private final JdbcTemplate database;
 
-    ChoiceService(CellChoiceRepository cells, PieceService pieces) {
+    ChoiceService(CellChoiceRepository cells, JdbcTemplate database) {
         this.cells = cells;
-        this.pieces = pieces;
+        this.database = database;
     }
 
-    /** What was chosen so far. */
-    Choices of(long assignmentId) {
-        List<StoredPiece> all = pieces.all(assignmentId);
-        return choices(kept(all), all);
+    /** What was chosen so far, of all pieces of an assignment. */
+    Choices of(List<StoredPiece> all) {
+        return choices(cells.findByPieceIdIn(all.stream().map(StoredPiece::id).toList()), all);
     }
 
-    private List<CellChoice> kept(List<StoredPiece> all) {
-        return cells.findByPieceIdIn(all.stream().map(StoredPiece::id).toList());
+    /** Waits until nobody else changes the choices of an assignment; holds to the end of the transaction. */
+    void waitForTurn(long assignmentId) {
+        cells.waitForTurn(assignmentId);
     }
 
     private static Choices choices(List<CellChoice> kept, List<StoredPiece> all) {
@@ -74,43 +77,25 @@ class ChoiceService {
         }
     }
 
-    /** Changes the choices of an assignment; cells of other assignments' pieces are left alone. */
-    @Transactional
-    Choices change(long assignmentId, UnaryOperator<Choices> change) {
-        cells.waitForTurn(assignmentId);
-        List<StoredPiece> all = pieces.all(assignmentId);
-        List<CellChoice> kept = kept(all);
-        Choices before = choices(kept, all);
-        Choices after = change.apply(before);
-        Map<Choices.Cell, CellChoice> byCell = new HashMap<>();
-        kept.forEach(choice -> byCell.put(cell(choice), choice));
-        Set<String> own = new HashSet<>();
-        all.forEach(piece -> own.add(String.valueOf(piece.id())));
-        List<CellChoice> changed = new ArrayList<>();
-        for (Choices.Cell cell : touched(before, after)) {
-            if (own.contains(cell.piece())) {
-                CellChoice choice = byCell.computeIfAbsent(
-                        cell, key -> new CellChoice(Long.parseLong(key.piece()), Choice.Column.of(key.column())));
-                choice.set(
-                        after.isOn(cell.piece(), cell.column()),
-                        after.override(cell.piece(), cell.column())
-                                .map(PieceOverride::written)
-                                .orElse(null));
-                changed.add(choice);
-            }
+    /** Writes what is chosen of some cells, in one statement. */
+    void write(List<Choices.Cell> changed, Choices choices) {
+        if (changed.isEmpty()) {
+            return;
         }
-        cells.saveAll(changed);
-        return after;
-    }
-
-    private static Set<Choices.Cell> touched(Choices before, Choices after) {
-        Set<Choices.Cell> touched = new HashSet<>();
-        touched.addAll(before.off());
-        touched.addAll(after.off());
-        touched.addAll(before.on());
-        touched.addAll(after.on());
-        touched.addAll(before.overrides().keySet());
-        touched.addAll(after.overrides().keySet());
-        return touched;
+        List<Choice.Column> columns =
+                changed.stream().map(cell -> Choice.Column.of(cell.column())).toList();
+        database.update(
+                UPSERT,
+                changed.stream().map(cell -> Long.valueOf(cell.piece())).toArray(Long[]::new),
+                columns.stream().map(Choice.Column::channelId).toArray(Long[]::new),
+                columns.stream().map(Choice.Column::recipeId).toArray(Long[]::new),
+                changed.stream()
+                        .map(cell -> choices.isOn(cell.piece(), cell.column()))
+                        .toArray(Boolean[]::new),
+                changed.stream()
+                        .map(cell -> choices.override(cell.piece(), cell.column())
+                                .map(PieceOverride::written)
+                                .orElse(null))
+                        .toArray(String[]::new));
     }
 }

@@ -8,6 +8,7 @@ import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.RecipeForm;
 import app.vineparcel.web.recipes.RecipePages;
 import app.vineparcel.web.sources.PieceService;
@@ -49,14 +50,21 @@ class OverrideController {
         }
     }
 
-    private final PlanService plans;
-    private final ChoiceService choices;
+    private final PlanColumns columns;
+    private final PlanGrids grids;
+    private final AssignmentService assignments;
     private final PieceService pieces;
     private final RecipePages pages;
 
-    OverrideController(PlanService plans, ChoiceService choices, PieceService pieces, RecipePages pages) {
-        this.plans = plans;
-        this.choices = choices;
+    OverrideController(
+            PlanColumns columns,
+            PlanGrids grids,
+            AssignmentService assignments,
+            PieceService pieces,
+            RecipePages pages) {
+        this.columns = columns;
+        this.grids = grids;
+        this.assignments = assignments;
         this.pieces = pieces;
         this.pages = pages;
     }
@@ -82,7 +90,8 @@ class OverrideController {
         RecipeForm form = RecipeForm.sent(parameters);
         try {
             PieceOverride otherwise = PieceOverride.between(recipe, form.recipe());
-            choices.change(piece.assignmentId(), before -> before.overridden(cell(piece, column), otherwise));
+            grids.change(assignments.get(piece.assignmentId()), grid -> grid.choices()
+                    .overridden(cell(piece, column), otherwise));
             return plan(piece);
         } catch (RecipeException e) {
             Optional<PieceOverride> kept = kept(piece, column);
@@ -99,14 +108,17 @@ class OverrideController {
         PlanService.Column column = column(key);
         Choices.Cell cell = cell(piece, column);
         PieceOverride none = new PieceOverride(Set.of(), column.stored().recipe());
-        Choices after = choices.change(
-                piece.assignmentId(),
-                before -> before.overridden(
-                        cell,
-                        Clause.byKey(clause)
-                                .flatMap(one -> before.override(cell.piece(), cell.column())
-                                        .map(override -> override.without(one)))
-                                .orElse(none)));
+        Choices after = grids.change(assignments.get(piece.assignmentId()), grid -> {
+                    Choices before = grid.choices();
+                    return before.overridden(
+                            cell,
+                            Clause.byKey(clause)
+                                    .flatMap(one -> before.override(cell.piece(), cell.column())
+                                            .map(override -> override.without(one)))
+                                    .orElse(none));
+                })
+                .grid()
+                .choices();
         return after.override(cell.piece(), cell.column()).isPresent()
                 ? "redirect:" + address(piece, column)
                 : plan(piece);
@@ -124,8 +136,10 @@ class OverrideController {
         return "redirect:/assignments/" + piece.assignmentId() + "/plan";
     }
 
-    private Optional<PieceOverride> kept(StoredPiece piece, PlanService.Column column) {
-        return choices.of(piece.assignmentId())
+    private Optional<PieceOverride> kept(StoredPiece piece, PlanService.Column column) throws ProblemException {
+        return grids.of(assignments.get(piece.assignmentId()))
+                .grid()
+                .choices()
                 .override(String.valueOf(piece.id()), column.key().key());
     }
 
@@ -149,7 +163,7 @@ class OverrideController {
     }
 
     private PlanService.Column column(String key) throws ProblemException {
-        return plans.columns().stream()
+        return columns.all().stream()
                 .filter(column -> column.key().key().equals(key) && !column.combines())
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(

@@ -2,20 +2,18 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Finding;
-import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
+import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.runs.RunService;
-import app.vineparcel.web.sources.PiecePreviews;
-import app.vineparcel.web.sources.PieceService;
-import app.vineparcel.web.sources.StoredPiece;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -27,9 +25,14 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
+/** Shows the plan: the page with its first rows, and further rows as they come into view. */
 @Controller
 class PlanController {
 
+    /** Rows that come with the page, and at once later. */
+    static final int AT_ONCE = 24;
+
+    private static final int MOST_AT_ONCE = 200;
     private static final int LONGEST_WORD = 64;
 
     /** A channel over its columns. */
@@ -38,45 +41,27 @@ class PlanController {
     /** The head of a column. */
     record Head(String key, String title, String summary, String colour, boolean first, boolean combines) {}
 
-    /** A cell: the column's key and the files that would be made. */
-    record Cell(PlanService.Cell of, boolean first) {
+    /** A cell as it is shown. */
+    record Cell(GridCell of, boolean first, boolean combines) {
 
         public String column() {
-            return of.column().key().key();
+            return of.column().id();
         }
 
-        public List<PlannedRendition> files() {
-            return of.files();
-        }
-
-        public boolean on() {
-            return of.on();
-        }
-
-        public boolean combines() {
-            return of.column().combines();
-        }
-
-        /** The file that stands for the others: the first, or the one that is worst off. */
-        public PlannedRendition planned() {
-            return files().stream()
-                    .filter(file -> !file.canBeMade())
-                    .findFirst()
-                    .orElse(files().get(0));
-        }
-
-        /** Whether all that stands in its way is another file of the same name. */
-        public boolean collides() {
-            return planned().findings().stream()
-                    .filter(finding -> finding.level() == Finding.Level.BLOCKER)
-                    .map(Finding::code)
-                    .toList()
-                    .equals(List.of("same-path"));
-        }
-
-        /** How heavy all of them will be, about. */
-        public long bytes() {
-            return files().stream().mapToLong(PlannedRendition::predictedBytes).sum();
+        /** Where everything goes, what is otherwise, and what was found. */
+        public String title() {
+            if (of.notFor().isPresent()) {
+                return of.notFor().get();
+            }
+            Stream<String> paths = of.files().stream().map(PlannedRendition::path);
+            Stream<String> found = of.shown().stream()
+                    .flatMap(file -> file.findings().stream())
+                    .map(Finding::message);
+            return Stream.of(paths, Stream.of(otherwise()), found)
+                    .flatMap(Function.identity())
+                    .filter(line -> !line.isEmpty())
+                    .distinct()
+                    .collect(Collectors.joining("\n"));
         }
 
         /** The clauses that are otherwise than in the recipe, in words; empty if none is. */
@@ -89,74 +74,87 @@ class PlanController {
                     .orElse("");
         }
 
-        /** Where everything goes, what is otherwise, and what was found. */
-        public String title() {
-            Stream<String> paths = files().stream().map(PlannedRendition::path);
-            Stream<String> found = planned().findings().stream().map(Finding::message);
-            return Stream.of(paths, Stream.of(otherwise()), found)
-                    .flatMap(Function.identity())
-                    .filter(line -> !line.isEmpty())
-                    .distinct()
-                    .collect(Collectors.joining("\n"));
+        /** Its classes besides its own: its worst finding, and whether it is otherwise. */
+        public String marks() {
+            return of.worst()
+                            .map(level -> " has-" + level.name().toLowerCase(Locale.ROOT))
+                            .orElse("")
+                    + (of.override().isPresent() ? " is-otherwise" : "");
+        }
+
+        public boolean pressed() {
+            return of.canBeOn() && of.on();
+        }
+
+        public String size() {
+            return of.shown().map(file -> file.size().toString()).orElse("");
+        }
+
+        /** What stands before its weight. */
+        public String kind() {
+            return combines ? "page · " : of.files().size() > 1 ? of.files().size() + " files · " : "about ";
         }
     }
 
     /** A row. */
-    record Row(StoredPiece piece, String pictureKey, List<Cell> cells) {}
+    record Row(int number, PlanSnapshot.Row piece, List<Cell> cells) {}
 
     private final PlanService plans;
+    private final PlanGrids grids;
     private final AssignmentFrame frame;
+    private final AssignmentService assignments;
     private final RunService runs;
-    private final PieceService stored;
-    private final PiecePreviews previews;
-    private final ChoiceService choices;
+    private final Words words = new Words();
 
     PlanController(
-            PlanService plans,
-            AssignmentFrame frame,
-            RunService runs,
-            PieceService stored,
-            PiecePreviews previews,
-            ChoiceService choices) {
-        this.choices = choices;
-        this.stored = stored;
-        this.previews = previews;
+            PlanService plans, PlanGrids grids, AssignmentFrame frame, AssignmentService assignments, RunService runs) {
         this.plans = plans;
+        this.grids = grids;
         this.frame = frame;
+        this.assignments = assignments;
         this.runs = runs;
     }
 
     @GetMapping("/assignments/{id}/plan")
     String page(@PathVariable long id, Model model) throws ProblemException {
         Assignment assignment = frame.fill(model, id, "plan");
-        List<PlanService.Column> columns = plans.columns();
-        List<PlanPiece> pieces = plans.pieces(id);
-        List<PlanService.Cell> cells = plans.everything(assignment, pieces, columns, choices.of(id));
+        PlanSnapshot plan = grids.of(assignment);
         model.addAttribute("asked", UUID.randomUUID().toString());
-        model.addAttribute("bands", bands(columns));
-        model.addAttribute("heads", heads(columns));
-        model.addAttribute("rows", rows(id, pieces, columns, cells));
+        model.addAttribute("bands", bands(plan.columns()));
+        model.addAttribute("heads", heads(plan.columns()));
+        model.addAttribute("rows", rows(plan, 0, AT_ONCE));
+        model.addAttribute("rowCount", plan.rows().size());
+        model.addAttribute("atOnce", AT_ONCE);
+        model.addAttribute("foot", PlanFoot.of(plan.grid(), words));
         model.addAttribute(
                 "kinds",
-                pieces.stream()
-                        .map(piece -> piece.piece().kind().word())
-                        .distinct()
-                        .toList());
+                plan.rows().stream().map(PlanSnapshot.Row::kind).distinct().toList());
         return "plan/page";
+    }
+
+    /** Rows from one, counted from 0, to before another. */
+    @GetMapping("/assignments/{id}/plan/rows")
+    String rows(@PathVariable long id, @RequestParam int from, @RequestParam int to, Model model)
+            throws ProblemException {
+        PlanSnapshot plan = grids.of(assignments.get(id));
+        model.addAttribute("rows", rows(plan, from, Math.min(to, from + MOST_AT_ONCE)));
+        return "plan/rows";
     }
 
     @PostMapping("/assignments/{id}/plan")
     String render(
             @PathVariable long id,
-            @RequestParam String cells,
+            @RequestParam(defaultValue = "") String cells,
+            @RequestParam(defaultValue = "") String orders,
             @RequestParam(defaultValue = "") String asked,
             Model model)
             throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
+            Choice choice = cells.isBlank() ? Choice.inOrder(orders) : Choice.cells(cells);
             long runId = runs.start(
                     assignment,
-                    plans.chosen(assignment, Choice.parse(cells)),
+                    plans.chosen(assignment, choice),
                     asked.substring(0, Math.min(LONGEST_WORD, asked.length())));
             return "redirect:/runs/" + runId;
         } catch (ProblemException e) {
@@ -185,7 +183,7 @@ class PlanController {
     private static List<Head> heads(List<PlanService.Column> columns) {
         return columns.stream()
                 .map(c -> new Head(
-                        c.column().id(),
+                        c.key().key(),
                         c.stored().title(),
                         Sentences.summary(c.column().recipe()),
                         c.band().channel().colour(),
@@ -194,21 +192,19 @@ class PlanController {
                 .toList();
     }
 
-    private List<Row> rows(
-            long assignmentId, List<PlanPiece> pieces, List<PlanService.Column> columns, List<PlanService.Cell> files) {
-        List<StoredPiece> all = stored.all(assignmentId);
-        Map<Long, String> keys = previews.keys(assignmentId, all);
-        Map<String, StoredPiece> byId =
-                all.stream().collect(Collectors.toMap(piece -> String.valueOf(piece.id()), Function.identity()));
+    private static List<Row> rows(PlanSnapshot plan, int from, int to) {
+        List<PlanService.Column> columns = plan.columns();
+        List<Boolean> firsts =
+                columns.stream().map(column -> isFirst(columns, column)).toList();
         List<Row> rows = new ArrayList<>();
-        int at = 0;
-        for (PlanPiece piece : pieces) {
+        int first = Math.max(0, from);
+        for (List<GridCell> row : plan.grid().window(first, to)) {
             List<Cell> cells = new ArrayList<>();
-            for (PlanService.Column column : columns) {
-                cells.add(new Cell(files.get(at++), isFirst(columns, column)));
+            for (int i = 0; i < columns.size(); i++) {
+                cells.add(new Cell(row.get(i), firsts.get(i), columns.get(i).combines()));
             }
-            StoredPiece row = byId.get(piece.id());
-            rows.add(new Row(row, keys.get(row.id()), cells));
+            int at = first + rows.size();
+            rows.add(new Row(at + 1, plan.rows().get(at), cells));
         }
         return rows;
     }

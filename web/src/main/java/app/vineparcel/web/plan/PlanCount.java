@@ -1,16 +1,20 @@
 package app.vineparcel.web.plan;
 
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.assignments.TabCount;
 import org.springframework.stereotype.Component;
 
-/** How many renditions there could be. */
+/** How many renditions the plan makes, by the same count as its own page. */
 @Component
 class PlanCount implements TabCount {
 
-    private final PlanService plans;
+    private final PlanGrids grids;
+    private final AssignmentService assignments;
 
-    PlanCount(PlanService plans) {
-        this.plans = plans;
+    PlanCount(PlanGrids grids, AssignmentService assignments) {
+        this.grids = grids;
+        this.assignments = assignments;
     }
 
     @Override
@@ -20,6 +24,10 @@ class PlanCount implements TabCount {
 
     @Override
     public long count(long assignmentId) {
-        return plans.count(assignmentId) * plans.columns().size();
+        try {
+            return grids.of(assignments.get(assignmentId)).grid().totals().renditions();
+        } catch (ProblemException gone) {
+            return 0;
+        }
     }
 }

@@ -28,6 +28,10 @@ public class PlanPieces {
     /** Those that can be planned, numbered by their places in the list; a piece whose source cannot be read is left out. */
     public List<PlanPiece> of(List<StoredPiece> stored) {
         Lookup known = lookup();
+        known.sources(stored.stream()
+                .flatMap(piece -> piece.sourceId().stream())
+                .distinct()
+                .toList());
         List<PlanPiece> planned = new ArrayList<>();
         for (int i = 0; i < stored.size(); i++) {
             known.piece(stored.get(i), i + 1).ifPresent(planned::add);
@@ -51,6 +55,13 @@ public class PlanPieces {
         }
 
         private Lookup() {}
+
+        /** Looks many up at once. */
+        private void sources(List<Long> ids) {
+            sources.findAllById(ids)
+                    .forEach(
+                            source -> found.put(source.id(), Optional.of(source).filter(Source::isReady)));
+        }
 
         /** A piece with a number that it had before; empty if its source cannot be read. */
         public Optional<PlanPiece> piece(StoredPiece stored, int number) {

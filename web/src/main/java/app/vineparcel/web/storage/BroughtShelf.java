@@ -17,6 +17,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -72,6 +73,12 @@ public class BroughtShelf implements Shelf {
     /** The file of a mark. */
     public Optional<Path> markFile(String name) {
         return marks().stream().filter(name::equals).findFirst().map(folder::resolve);
+    }
+
+    /** A word for what lies on it, another after every change. */
+    public String stamp() {
+        return names().map(name -> name + folder.resolve(name).toFile().lastModified())
+                .collect(Collectors.joining(","));
     }
 
     private Stream<String> names() {

@@ -1,0 +1,151 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.source.Shelf;
+import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.sources.PiecePreviews;
+import app.vineparcel.web.sources.PieceService;
+import app.vineparcel.web.sources.PlanPieces;
+import app.vineparcel.web.sources.StoredPiece;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The plans of the assignments that were looked at last, each worked out once for all that it is made from. */
+@Component
+class PlanGrids {
+
+    private static final int MOST_KEPT = 6;
+
+    private final PlanRevisions revisions;
+    private final PlanColumns columns;
+    private final PieceService pieces;
+    private final PlanPieces planPieces;
+    private final PiecePreviews previews;
+    private final ChoiceService choices;
+    private final Shelf shelf;
+    private final Clock clock;
+    private final TransactionTemplate reading;
+    private final TransactionTemplate writing;
+    private final Map<Long, Object> gates = new ConcurrentHashMap<>();
+    private final Map<Long, PlanSnapshot> kept = new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, PlanSnapshot> eldest) {
+            return size() > MOST_KEPT;
+        }
+    };
+
+    PlanGrids(
+            PlanRevisions revisions,
+            PlanColumns columns,
+            PieceService pieces,
+            PlanPieces planPieces,
+            PiecePreviews previews,
+            ChoiceService choices,
+            Shelf shelf,
+            Clock clock,
+            PlatformTransactionManager transactions) {
+        this.revisions = revisions;
+        this.columns = columns;
+        this.pieces = pieces;
+        this.planPieces = planPieces;
+        this.previews = previews;
+        this.choices = choices;
+        this.shelf = shelf;
+        this.clock = clock;
+        this.writing = new TransactionTemplate(transactions);
+        this.reading = new TransactionTemplate(transactions);
+        reading.setReadOnly(true);
+        reading.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ); // all of it at one moment
+    }
+
+    /** An assignment's plan as it is now. */
+    PlanSnapshot of(Assignment assignment) {
+        String revision = reading.execute(status -> revisions.of(assignment.id()));
+        PlanSnapshot known = kept(assignment.id());
+        if (known != null && known.revision().equals(revision)) {
+            return known;
+        }
+        synchronized (gates.computeIfAbsent(assignment.id(), id -> new Object())) {
+            return reading.execute(status -> {
+                PlanSnapshot now = current(assignment);
+                keep(assignment.id(), now);
+                return now;
+            });
+        }
+    }
+
+    /** Within a transaction. */
+    private PlanSnapshot current(Assignment assignment) {
+        String revision = revisions.of(assignment.id());
+        PlanSnapshot known = kept(assignment.id());
+        return known != null && known.revision().equals(revision) ? known : made(assignment, revision);
+    }
+
+    private PlanSnapshot made(Assignment assignment, String revision) {
+        List<StoredPiece> stored = pieces.all(assignment.id());
+        List<PlanPiece> rows = planPieces.of(stored);
+        Map<Long, String> keys = previews.keys(assignment.id(), stored);
+        Map<String, StoredPiece> byId = new HashMap<>();
+        stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
+        List<PlanService.Column> across = columns.all();
+        Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
+        Grid grid = Grid.of(
+                planner, rows, across.stream().map(PlanService.Column::column).toList(), choices.of(stored));
+        return new PlanSnapshot(
+                revision,
+                grid,
+                across,
+                rows.stream()
+                        .map(row -> byId.get(row.id()))
+                        .map(piece -> row(piece, keys.get(piece.id())))
+                        .toList());
+    }
+
+    private static PlanSnapshot.Row row(StoredPiece piece, String key) {
+        return new PlanSnapshot.Row(
+                piece.id(),
+                piece.name(),
+                piece.sizeWords(),
+                piece.kind().word(),
+                piece.kind() == app.vineparcel.core.source.Piece.Kind.PICTURE,
+                piece.isOffered(),
+                key);
+    }
+
+    private synchronized PlanSnapshot kept(long assignmentId) {
+        return kept.get(assignmentId);
+    }
+
+    private synchronized void keep(long assignmentId, PlanSnapshot snapshot) {
+        kept.put(assignmentId, snapshot);
+    }
+
+    /** Changes an assignment's choices; whoever else does so at the same time waits. */
+    PlanSnapshot change(Assignment assignment, Function<Grid, Choices> change) throws ProblemException {
+        PlanSnapshot after = writing.execute(status -> {
+            choices.waitForTurn(assignment.id());
+            PlanSnapshot before = current(assignment);
+            Choices other = change.apply(before.grid());
+            choices.write(before.grid().changedBy(other), other);
+            return before.with(other, revisions.of(assignment.id()));
+        });
+        keep(assignment.id(), after);
+        return after;
+    }
+}

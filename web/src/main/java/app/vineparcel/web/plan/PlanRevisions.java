@@ -1,0 +1,50 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.web.storage.BroughtShelf;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.LocalDate;
+import org.springframework.stereotype.Component;
+
+/**
+ * A word for all that an assignment's plan is made from, another after every change. The database keeps with every row which transaction wrote it;
+ * their number and sum per table say whether any was added, changed or taken out, so that nobody who changes a row can forget to say so.
+ */
+@Component
+class PlanRevisions {
+
+    private static final String ROWS =
+            "select concat(count(*), ':', coalesce(sum(cast(cast(%s.xmin as text) as bigint)), 0)) from %s";
+    private static final String QUERY = "select concat_ws('|'"
+            + part("a", "assignment a where a.id = :id")
+            + part("s", "source s where s.assignment_id = :id")
+            + part("p", "piece p where p.assignment_id = :id")
+            + part("c", "cell_choice c join piece p on p.id = c.piece_id where p.assignment_id = :id")
+            + part("r", "recipe r")
+            + part("h", "channel h")
+            + part("u", "channel_recipe u")
+            + part("m", "mark m")
+            + ")";
+
+    private final EntityManager database;
+    private final BroughtShelf shelf;
+    private final Clock clock;
+
+    PlanRevisions(EntityManager database, BroughtShelf shelf, Clock clock) {
+        this.database = database;
+        this.shelf = shelf;
+        this.clock = clock;
+    }
+
+    private static String part(String name, String from) {
+        return ", (" + ROWS.formatted(name, from) + ")";
+    }
+
+    /** As it is now, within a transaction with all that the transaction changed. */
+    String of(long assignmentId) {
+        Object rows = database.createNativeQuery(QUERY)
+                .setParameter("id", assignmentId)
+                .getSingleResult();
+        return rows + "|" + LocalDate.now(clock) + "|" + shelf.stamp();
+    }
+}
