@@ -127,8 +127,8 @@ class AnyInputTest extends Workbench {
                 new Form("/marks/text", Map.of("text", "Odd", "font", "IBMPlexSans-Regular")),
                 new Form("/pieces/" + piece + "/recipes/1.1", clauses),
                 new Form(plan + "/choice", Map.of("on", piece + ":1.1", "off", piece + ":1.2")),
-                new Form(plan + "/pick", Map.of("which", "1-50, 72", "kind", "")),
-                new Form(plan + "/carry", Map.of("from", String.valueOf(piece), "to", String.valueOf(piece))),
+                new Form(plan + "/many", Map.of("how", "on", "which", "1-50, 72", "kind", "", "where", "")),
+                new Form(plan + "/carry", Map.of("from", "1", "which", "1", "kind", "")),
                 new Form(plan + "/files", Map.of("cells", cells)),
                 new Form("/pieces/" + piece + "/name", Map.of("name", "plums")),
                 new Form(

@@ -49,6 +49,7 @@ class ChoosingTest extends RealPages {
 
         cell(0, 1).click();
         page.getByLabel("Pieces by number, range or name").fill("2-3");
+        page.getByLabel("Copy the choices of this piece").fill("1");
         button("to these").click();
         assertThat(cell(2, 0)).containsText("320 × 320");
         assertThat(cell(2, 1)).hasAttribute("aria-pressed", "false");
@@ -134,6 +135,7 @@ class ChoosingTest extends RealPages {
         page.locator("[name='/name']").fill("one name");
         button("Keep for this piece").click();
         page.getByLabel("Pieces by number, range or name").fill("bed*");
+        page.getByLabel("Copy the choices of this piece").fill("1");
         button("to these").click();
         assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));
         assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("is already to be written to web/tile/one name"));

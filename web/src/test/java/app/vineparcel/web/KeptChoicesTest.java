@@ -19,7 +19,6 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -30,7 +29,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 class KeptChoicesTest extends Workbench {
 
     private static final Pattern CELL = Pattern.compile("<button[^>]*class=\"cell[^>]*>");
-    private static final Pattern FACT = Pattern.compile("(aria-pressed|data-piece|data-column)=\"([^\"]*)\"");
+    private static final Pattern FACT = Pattern.compile("(aria-pressed|data-cell)=\"([^\"]*)\"");
     private static final List<String> COLUMNS = List.of("1.1", "1.2", "2.1");
 
     @Autowired
@@ -56,13 +55,13 @@ class KeptChoicesTest extends Workbench {
         Matcher cells = CELL.matcher(visitor.get(plan).body());
         int count = 0;
         while (cells.find()) {
-            String[] facts = new String[3];
+            String[] facts = new String[2];
             Matcher fact = FACT.matcher(cells.group());
             while (fact.find()) {
-                facts[List.of("aria-pressed", "data-piece", "data-column").indexOf(fact.group(1))] = fact.group(2);
+                facts[List.of("aria-pressed", "data-cell").indexOf(fact.group(1))] = fact.group(2);
             }
             if (facts[0].equals("true")) {
-                on.add(facts[1] + ":" + facts[2]);
+                on.add(facts[1]);
             }
             count++;
         }
@@ -103,8 +102,8 @@ class KeptChoicesTest extends Workbench {
                 default -> {
                     long from = keys.get(random.nextInt(keys.size()));
                     List<Long> to = keys.subList(0, 1 + random.nextInt(keys.size()));
-                    String keysOf = to.stream().map(String::valueOf).collect(Collectors.joining(","));
-                    visitor.post(plan + "/carry", "from=" + from + "&to=" + keysOf);
+                    int number = keys.indexOf(from) + 1;
+                    visitor.post(plan + "/carry", form("from", "" + number, "which", "1-" + to.size()));
                     Set<String> before = new TreeSet<>(model);
                     for (long piece : to) {
                         for (String column : COLUMNS) {
@@ -172,24 +171,28 @@ class KeptChoicesTest extends Workbench {
                 "1-5; artboard; ''",
             })
     void pieces_are_picked_as_one_names_them(String which, String kind, String numbers) throws Exception {
-        String body = visitor.post(
-                        plan + "/pick", "which=" + URLEncoder.encode(which, StandardCharsets.UTF_8) + "&kind=" + kind)
+        String body = visitor.post(plan + "/many", form("how", "only", "which", which, "kind", kind))
                 .body();
-        String expected = numbers.isEmpty()
-                ? ""
-                : Pattern.compile(" ")
-                        .splitAsStream(numbers)
-                        .map(number -> "\"" + keys.get(Integer.parseInt(number) - 1) + "\"")
-                        .collect(Collectors.joining(","));
-        assertThat(body).isEqualTo("{\"pieces\":[" + expected + "]}");
+        if (numbers.isEmpty()) {
+            assertThat(body).contains("No piece is called that");
+            assertThat(shown()).isEqualTo(everything());
+            return;
+        }
+        Set<String> expected = new TreeSet<>();
+        Pattern.compile(" ")
+                .splitAsStream(numbers)
+                .map(number -> keys.get(Integer.parseInt(number) - 1))
+                .forEach(piece -> COLUMNS.forEach(column -> expected.add(piece + ":" + column)));
+        assertThat(shown()).isEqualTo(expected);
     }
 
     @ParameterizedTest
-    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, '“cabbage”'"})
+    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, 'No piece is called that'"})
     void a_pick_that_means_nothing_says_so(String which, String quoted) throws Exception {
-        assertThat(visitor.post(plan + "/pick", "which=" + which + "&kind=").body())
-                .as(quoted)
-                .matches("\\{\"(problem\":\".+|pieces\":\\[\\])\"?\\}");
+        assertThat(visitor.post(plan + "/many", form("how", "off", "which", which))
+                        .body())
+                .contains(quoted);
+        assertThat(shown()).isEqualTo(everything());
     }
 
     /** Two pictures of one name in two folders would overwrite each other; turning one off clears the other. */

@@ -93,14 +93,14 @@ class UnkindRequestsTest extends Workbench {
         photo(ROOT.resolve("unkind/plums.png"), 60, 40, 8);
         long id = assignment("Unkind patterns", "unkind");
         sql.update("update piece set given_name = ? where assignment_id = ?", "a".repeat(200), id);
-        String pick = "/assignments/%d/plan/pick".formatted(id);
-        assertThat(visitor.post(pick, form("kind", "", "which", "*a".repeat(90) + "b"))
+        String pick = "/assignments/%d/plan/many".formatted(id);
+        assertThat(visitor.post(pick, form("how", "off", "which", "*a".repeat(90) + "b"))
                         .body())
-                .isEqualTo("{\"pieces\":[]}");
-        assertThat(visitor.post(pick, form("kind", "", "which", "*a*".repeat(60)))
+                .contains("No piece is called that");
+        assertThat(visitor.post(pick, form("how", "off", "which", "*a*".repeat(60)))
                         .body())
-                .contains("\"pieces\":[\"" + pieces.all(id).get(0).id());
-        assertThat(visitor.post(pick, form("kind", "", "which", ",".repeat(1_000_000)))
+                .contains("0 renditions");
+        assertThat(visitor.post(pick, form("how", "off", "which", ",".repeat(500_000)))
                         .body())
                 .contains("longer than 2,000 letters");
         String rename = "/assignments/%d/pieces/names".formatted(id);

@@ -5,6 +5,7 @@ import app.vineparcel.core.ProblemException;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -31,18 +32,22 @@ record Choice(Map<Column, Set<Long>> piecesByColumn, boolean isOrderOnly) {
         }
     }
 
-    /** The cells that a text names. */
-    static Choice cells(String text) throws ProblemException {
+    /**
+     * What a request asks for.
+     *
+     * @param cells the cells, if it names any
+     * @param orders otherwise in which order pieces go into one file
+     */
+    static Choice of(Optional<String> cells, String orders) throws ProblemException {
+        return cells.isPresent() ? cells(cells.get()) : new Choice(parse(orders), true);
+    }
+
+    private static Choice cells(String text) throws ProblemException {
         Choice choice = new Choice(parse(text), false);
         if (choice.piecesByColumn().isEmpty()) {
             throw nothing("Nothing is chosen.", "Turn on at least one cell of the plan.");
         }
         return choice;
-    }
-
-    /** What was chosen before, in the order that a text says. */
-    static Choice inOrder(String text) throws ProblemException {
-        return new Choice(parse(text), true);
     }
 
     private static Map<Column, Set<Long>> parse(String text) throws ProblemException {

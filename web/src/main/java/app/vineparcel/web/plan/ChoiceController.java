@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -35,6 +36,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 class ChoiceController {
 
     private static final int MOST_SHOWN = 3000;
+    private static final String NOBODY = "No piece is called that. Write 1-50, 72 or a name such as jar*.";
 
     /** A file to be, and what stands in its way, or nothing. */
     record Line(String name, String blocker) {}
@@ -134,9 +136,14 @@ class ChoiceController {
             throws ProblemException {
         Assignment assignment = assignments.get(id);
         Grid now = grids.of(assignment).grid();
-        Set<String> pieces = new HashSet<>(picked(now, which, kind));
+        Set<String> pieces;
+        try {
+            pieces = new HashSet<>(picked(now, which, kind));
+        } catch (ProblemException e) {
+            return Map.of("problem", said(e.problem()));
+        }
         if (pieces.isEmpty()) {
-            return Map.of("problem", "No piece is called that. Write 1-50, 72 or a name such as jar*.");
+            return Map.of("problem", NOBODY);
         }
         return Map.of("turned", turned(id, grid -> {
             IntPredicate rows = row -> pieces.contains(grid.rows().get(row).id());
@@ -177,14 +184,6 @@ class ChoiceController {
                 .toList();
     }
 
-    /** The pieces that somebody means by numbers, names and kind. */
-    @PostMapping("/assignments/{id}/plan/pick")
-    @ResponseBody
-    Map<String, Object> pick(@PathVariable long id, @RequestParam String which, @RequestParam String kind)
-            throws ProblemException {
-        return Map.of("pieces", picked(grids.of(assignments.get(id)).grid(), which, kind));
-    }
-
     /**
      * Carries one piece's choices, also what is otherwise, to other pieces.
      *
@@ -199,14 +198,18 @@ class ChoiceController {
             @RequestParam(defaultValue = "") String kind)
             throws ProblemException {
         Grid now = grids.of(assignments.get(id)).grid();
-        List<String> models = from.isBlank() ? List.of() : picked(now, from, "");
-        List<String> to = picked(now, which, kind);
+        List<String> models;
+        List<String> to;
+        try {
+            models = from.isBlank() ? List.of() : picked(now, from, "");
+            to = picked(now, which, kind);
+        } catch (ProblemException e) {
+            return Map.of("problem", said(e.problem()));
+        }
         if (models.size() != 1 || to.isEmpty()) {
             return Map.of(
                     "problem",
-                    models.size() == 1
-                            ? "No piece is called that. Write 1-50, 72 or a name such as jar*."
-                            : "Say by its number or name which one piece's choices are copied.");
+                    models.size() == 1 ? NOBODY : "Say by its number or name which one piece's choices are copied.");
         }
         return Map.of("turned", turned(id, grid -> grid.choices()
                 .carried(
@@ -235,13 +238,12 @@ class ChoiceController {
     @PostMapping("/assignments/{id}/plan/files")
     String files(
             @PathVariable long id,
-            @RequestParam(defaultValue = "") String cells,
+            @RequestParam Optional<String> cells,
             @RequestParam(defaultValue = "") String orders,
             Model model)
             throws ProblemException {
-        List<PlannedRendition> planned = plans.chosen(
-                        assignments.get(id), cells.isBlank() ? Choice.inOrder(orders) : Choice.cells(cells))
-                .renditions();
+        List<PlannedRendition> planned =
+                plans.chosen(assignments.get(id), Choice.of(cells, orders)).renditions();
         Map<String, List<Line>> folders = new TreeMap<>();
         planned.stream().limit(MOST_SHOWN).forEach(rendition -> {
             int slash = rendition.path().lastIndexOf('/') + 1;
@@ -262,8 +264,10 @@ class ChoiceController {
     /** What is wrong with what a script sent, for the script to show. */
     @org.springframework.web.bind.annotation.ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        Problem problem = e.problem();
-        return ResponseEntity.badRequest()
-                .body(Map.of("problem", "%s: %s %s".formatted(problem.file(), problem.reason(), problem.remedy())));
+        return ResponseEntity.badRequest().body(Map.of("problem", said(e.problem())));
+    }
+
+    private static String said(Problem problem) {
+        return "%s: %s %s".formatted(problem.file(), problem.reason(), problem.remedy());
     }
 }

@@ -14,6 +14,7 @@ import app.vineparcel.web.runs.RunService;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -144,14 +145,14 @@ class PlanController {
     @PostMapping("/assignments/{id}/plan")
     String render(
             @PathVariable long id,
-            @RequestParam(defaultValue = "") String cells,
+            @RequestParam Optional<String> cells,
             @RequestParam(defaultValue = "") String orders,
             @RequestParam(defaultValue = "") String asked,
             Model model)
             throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
-            Choice choice = cells.isBlank() ? Choice.inOrder(orders) : Choice.cells(cells);
+            Choice choice = Choice.of(cells, orders);
             long runId = runs.start(
                     assignment,
                     plans.chosen(assignment, choice),
