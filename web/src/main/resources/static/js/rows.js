@@ -1,6 +1,6 @@
 // Rows of a long table that are fetched as they come into view: only those near it stand in the page.
 
-const AROUND = 1; // chunks before and behind those that are seen
+const LATER = 150; // ms until what lies around the rows that are seen is fetched too
 
 /**
  * @param body the table's tbody with its first rows; says in data-rows how many there are and in data-at-once how many come together
@@ -11,7 +11,7 @@ export function virtualRows(body, frame, fetchRows, shown = () => {}) {
   const count = Number(body.dataset.rows), atOnce = Number(body.dataset.atOnce), last = Math.ceil(count / atOnce) - 1;
   const chunks = new Map([[0, [...body.rows]]]), asked = new Map();
   const height = body.rows[0]?.getBoundingClientRect().height || 48;
-  let drawn = '', age = 0;
+  let drawn = '', age = 0, later = 0;
 
   const spacer = rows => {
     const row = document.createElement('tr'), cell = row.insertCell();
@@ -25,7 +25,7 @@ export function virtualRows(body, frame, fetchRows, shown = () => {}) {
   function near() {
     const top = Math.max(frame.getBoundingClientRect().top, 0), from = top - body.getBoundingClientRect().top;
     const seen = Math.min(frame.clientHeight, innerHeight);
-    const first = Math.floor(from / height / atOnce) - AROUND, end = Math.floor((from + seen) / height / atOnce) + AROUND;
+    const first = Math.floor(from / height / atOnce), end = Math.floor((from + seen) / height / atOnce);
     return [Math.min(last, Math.max(0, first)), Math.max(0, Math.min(last, end))];
   }
   async function load(chunk) {
@@ -45,9 +45,12 @@ export function virtualRows(body, frame, fetchRows, shown = () => {}) {
     const focused = [...chunks].find(([, rows]) => rows.some(row => row.contains(document.activeElement)))?.[0];
     const wanted = [];
     for (let chunk = from; chunk <= to; chunk++) wanted.push(chunk);
+    wanted.forEach(load);
+    for (const around of [from - 1, to + 1]) if (chunks.has(around)) wanted.push(around);
+    clearTimeout(later);
+    later = setTimeout(() => [from - 1, to + 1].filter(chunk => chunk >= 0 && chunk <= last).forEach(load), LATER);
     if (focused !== undefined && !wanted.includes(focused)) wanted.push(focused);
     wanted.sort((a, b) => a - b);
-    wanted.forEach(load);
     const now = wanted.map(chunk => `${chunk}${chunks.has(chunk) ? '' : '?'}`).join();
     if (now === drawn && !anew) return;
     drawn = now;

@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class PlanController {
 
     /** Rows that come with the page, and at once later. */
-    static final int AT_ONCE = 24;
+    static final int AT_ONCE = 16;
 
     private static final int MOST_AT_ONCE = 200;
     private static final int LONGEST_WORD = 64;
