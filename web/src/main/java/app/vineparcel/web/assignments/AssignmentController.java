@@ -29,7 +29,7 @@ class AssignmentController {
     @GetMapping("/assignments")
     String list(Model model) {
         List<Line> lines = assignments.all().stream()
-                .map(a -> new Line(a, assignments.counts(a.id())))
+                .map(a -> new Line(a, assignments.counts(a.id(), tab -> !tab.equals("plan"))))
                 .toList();
         model.addAttribute("lines", lines);
         return "assignments/list";

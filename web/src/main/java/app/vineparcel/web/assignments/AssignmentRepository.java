@@ -8,5 +8,7 @@ interface AssignmentRepository extends JpaRepository<Assignment, Long> {
 
     List<Assignment> findAllByOrderByCreatedAtDesc();
 
+    Optional<Assignment> findFirstByOrderByIdDesc();
+
     Optional<Assignment> findByNameIgnoreCase(String name);
 }

@@ -5,8 +5,10 @@ import app.vineparcel.core.ProblemException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,9 +20,15 @@ public class AssignmentService {
 
     private final AssignmentRepository assignments;
     private final ObjectProvider<TabCount> counts;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    AssignmentService(AssignmentRepository assignments, ObjectProvider<TabCount> counts, Clock clock) {
+    AssignmentService(
+            AssignmentRepository assignments,
+            ObjectProvider<TabCount> counts,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.events = events;
         this.assignments = assignments;
         this.counts = counts;
         this.clock = clock;
@@ -63,11 +71,21 @@ public class AssignmentService {
             throw new ProblemException(
                     new Problem.BadRequest(name, "An assignment of this name exists.", "Choose another name."));
         }
-        return assignments.save(new Assignment(name, clock.instant()));
+        long before = assignments.findFirstByOrderByIdDesc().map(Assignment::id).orElse(0L);
+        Assignment made = assignments.save(new Assignment(name, clock.instant()));
+        events.publishEvent(new AssignmentMade(made.id(), before));
+        return made;
     }
 
     /** The numbers beside an assignment's tabs. */
     public Map<String, Long> counts(long assignmentId) {
-        return counts.stream().collect(Collectors.toMap(TabCount::tab, count -> count.count(assignmentId)));
+        return counts(assignmentId, tab -> true);
+    }
+
+    /** The numbers beside some of an assignment's tabs. */
+    Map<String, Long> counts(long assignmentId, Predicate<String> tabs) {
+        return counts.stream()
+                .filter(count -> tabs.test(count.tab()))
+                .collect(Collectors.toMap(TabCount::tab, count -> count.count(assignmentId)));
     }
 }

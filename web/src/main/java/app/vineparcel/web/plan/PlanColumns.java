@@ -4,18 +4,30 @@ import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.web.channels.ChannelService;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
-/** The columns of a plan: every recipe of every channel, in order. */
+/** The columns of a plan: every recipe of every channel that serves an assignment, in order. */
 @Component
 class PlanColumns {
 
     private final ChannelService channels;
+    private final PlanChannels serving;
 
-    PlanColumns(ChannelService channels) {
+    PlanColumns(ChannelService channels, PlanChannels serving) {
         this.channels = channels;
+        this.serving = serving;
     }
 
+    /** Those of an assignment. */
+    List<PlanService.Column> of(long assignmentId) {
+        Set<Long> hidden = serving.hidden(assignmentId);
+        return all().stream()
+                .filter(column -> !hidden.contains(column.key().channelId()))
+                .toList();
+    }
+
+    /** Those of all channels. */
     List<PlanService.Column> all() {
         List<PlanService.Column> columns = new ArrayList<>();
         for (ChannelService.Band band : channels.bands()) {

@@ -10,11 +10,13 @@ import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.Channel;
+import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.runs.RunService;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -105,10 +107,20 @@ class PlanController {
     private final AssignmentFrame frame;
     private final AssignmentService assignments;
     private final RunService runs;
+    private final PlanChannels serving;
+    private final ChannelService channels;
     private final Words words = new Words();
 
     PlanController(
-            PlanService plans, PlanGrids grids, AssignmentFrame frame, AssignmentService assignments, RunService runs) {
+            PlanService plans,
+            PlanGrids grids,
+            AssignmentFrame frame,
+            AssignmentService assignments,
+            RunService runs,
+            PlanChannels serving,
+            ChannelService channels) {
+        this.serving = serving;
+        this.channels = channels;
         this.plans = plans;
         this.grids = grids;
         this.frame = frame;
@@ -120,6 +132,17 @@ class PlanController {
     String page(@PathVariable long id, Model model) throws ProblemException {
         Assignment assignment = frame.fill(model, id, "plan");
         PlanSnapshot plan = grids.of(assignment);
+        Set<Long> hidden = serving.hidden(id);
+        List<ChannelService.Band> channelsThere = channels.bands();
+        model.addAttribute(
+                "channels",
+                channelsThere.stream().map(ChannelService.Band::channel).toList());
+        model.addAttribute("hidden", hidden);
+        model.addAttribute(
+                "serving",
+                channelsThere.stream()
+                        .filter(band -> !hidden.contains(band.channel().id()))
+                        .count());
         model.addAttribute("asked", UUID.randomUUID().toString());
         model.addAttribute("bands", bands(plan.columns()));
         model.addAttribute("heads", heads(plan.columns()));
@@ -131,6 +154,13 @@ class PlanController {
                 "kinds",
                 plan.rows().stream().map(PlanSnapshot.Row::kind).distinct().toList());
         return "plan/page";
+    }
+
+    /** Which channels serve the assignment. */
+    @PostMapping("/assignments/{id}/plan/channels")
+    String serve(@PathVariable long id, @RequestParam(defaultValue = "") List<Long> channel) throws ProblemException {
+        serving.serve(assignments.get(id).id(), channel);
+        return "redirect:/assignments/" + id + "/plan";
     }
 
     /** Rows from one, counted from 0, to before another. */

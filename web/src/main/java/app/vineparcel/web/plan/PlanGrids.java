@@ -103,7 +103,7 @@ class PlanGrids {
         Map<Long, String> keys = previews.keys(assignment.id(), stored);
         Map<String, StoredPiece> byId = new HashMap<>();
         stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
-        List<PlanService.Column> across = columns.all();
+        List<PlanService.Column> across = columns.of(assignment.id());
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         Grid grid = Grid.of(
                 planner, rows, across.stream().map(PlanService.Column::column).toList(), choices.of(stored));

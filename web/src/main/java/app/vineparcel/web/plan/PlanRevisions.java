@@ -24,6 +24,7 @@ class PlanRevisions {
             + part("h", "channel h")
             + part("u", "channel_recipe u")
             + part("m", "mark m")
+            + part("d", "hidden_channel d where d.assignment_id = :id")
             + ")";
 
     private final EntityManager database;
