@@ -2,7 +2,9 @@ package app.vineparcel.cli;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.Planner;
@@ -24,9 +26,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -182,13 +186,36 @@ public final class RenderCommand implements Callable<Integer> {
                     "Nothing to render: no piece is called like that, or the folders hold no pictures or documents.");
         }
         Shelf shelf = shelf();
-        Plan plan = new Planner("", LocalDate.now(clock), shelf).plan(list.pieces(), columns.get());
+        Grid grid = Grid.of(new Planner("", LocalDate.now(clock), shelf), list.pieces(), columns.get(), Choices.ALL);
+        sayWhatIsNotFor(grid);
+        Plan plan = grid.selected(Map.of());
         Report report = json
                 ? new JsonReport(spec.commandLine().getOut())
                 : new TextReport(spec.commandLine().getOut());
         list.leftOut().forEach(report::leftOut);
         list.unreadable().forEach(source -> columns.get().forEach(column -> report.unreadable(source, column)));
         return planOnly ? planned(plan, list, report) : rendered(plan, list, report, reader, shelf);
+    }
+
+    /** A recipe that says nothing to some pieces leaves them out; that is no fault, and still somebody may wonder. */
+    private void sayWhatIsNotFor(Grid grid) {
+        for (int column = 0; column < grid.columns().size(); column++) {
+            int at = column;
+            List<Integer> rows = IntStream.range(0, grid.rows().size())
+                    .filter(row -> !grid.isFor(row, at))
+                    .boxed()
+                    .toList();
+            if (!rows.isEmpty()) {
+                spec.commandLine()
+                        .getErr()
+                        .println("%s: not for %d of %d pieces. %s"
+                                .formatted(
+                                        grid.columns().get(column).recipe().title(),
+                                        rows.size(),
+                                        grid.rows().size(),
+                                        grid.cell(rows.get(0), column).notFor().orElse("")));
+            }
+        }
     }
 
     private int planned(Plan plan, SourceList list, Report report) {

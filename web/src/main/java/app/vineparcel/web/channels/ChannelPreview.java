@@ -1,7 +1,10 @@
 package app.vineparcel.web.channels;
 
 import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
@@ -16,6 +19,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Where a channel would put the files of a few pieces. */
@@ -45,22 +50,48 @@ class ChannelPreview {
         }
         ChannelRules rules = new ChannelRules(
                 Set.copyOf(channel.keptOut()), channel.scheme(), channel.maxBytes(), channel.withoutLocation());
-        List<PlannedRendition> planned = new ArrayList<>();
-        for (SamplePieces.Chosen sample : samples(newest.get().pieces())) {
-            Planner planner = new Planner(sample.assignment(), LocalDate.now(clock), shelf);
-            for (ChannelService.Use use : uses) {
-                new PlanColumn("", use.recipe().recipe(), channel.name(), channel.folder(), rules, use.placement(), 1)
-                        .ladder()
-                        .forEach(step -> planned.add(planner.plan(sample.piece(), step)));
-            }
+        List<PlanColumn> columns = new ArrayList<>();
+        for (ChannelService.Use use : uses) {
+            columns.add(new PlanColumn(
+                    String.valueOf(columns.size()),
+                    use.recipe().recipe(),
+                    channel.name(),
+                    channel.folder(),
+                    rules,
+                    use.placement(),
+                    1));
         }
-        return Planner.withoutCollisions(planned).renditions().stream()
-                .filter(rendition -> rendition.canBeMade() || isHopeless(rendition, planned))
-                .map(rendition -> new Line(
-                        rendition.path(),
-                        rendition.blocker().map(Finding::message).orElse("")))
+        List<SamplePieces.Chosen> chosen = samples(newest.get().pieces());
+        if (chosen.isEmpty()) {
+            return List.of();
+        }
+        Planner planner = new Planner(chosen.get(0).assignment(), LocalDate.now(clock), shelf);
+        Grid grid =
+                Grid.of(planner, chosen.stream().map(SamplePieces.Chosen::piece).toList(), columns, Choices.ALL);
+        return IntStream.range(0, columns.size())
+                .boxed()
+                .flatMap(column -> lines(grid, column))
                 .sorted(Comparator.comparing(Line::path))
                 .toList();
+    }
+
+    /** A recipe that suits some of the samples is not shown with those that it does not suit. */
+    private static Stream<Line> lines(Grid grid, int column) {
+        List<GridCell> cells = IntStream.range(0, grid.rows().size())
+                .mapToObj(row -> grid.cell(row, column))
+                .toList();
+        List<PlannedRendition> files =
+                cells.stream().flatMap(cell -> cell.files().stream()).toList();
+        if (files.isEmpty()) {
+            return Stream.of(new Line(
+                    grid.columns().get(column).recipe().title(),
+                    cells.get(0).notFor().orElse("")));
+        }
+        boolean hopeless = files.stream().noneMatch(PlannedRendition::canBeMade);
+        return files.stream()
+                .filter(file -> file.canBeMade() || file.collides() || hopeless)
+                .map(file -> new Line(
+                        file.path(), file.blocker().map(Finding::message).orElse("")));
     }
 
     /** The first pieces, and the first that is drawn from shapes. */
@@ -73,15 +104,5 @@ class ChannelPreview {
                 .findFirst()
                 .ifPresent(piece -> chosen.addAll(samples.from(piece.id(), 1)));
         return chosen;
-    }
-
-    /** A recipe that suits some of the samples is not shown with those that it does not suit. */
-    private static boolean isHopeless(PlannedRendition blocked, List<PlannedRendition> all) {
-        return all.stream()
-                        .filter(other ->
-                                other.column().recipe().equals(blocked.column().recipe()))
-                        .noneMatch(PlannedRendition::canBeMade)
-                || blocked.findings().stream()
-                        .anyMatch(finding -> finding.code().equals("same-path"));
     }
 }
