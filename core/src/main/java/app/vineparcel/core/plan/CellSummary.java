@@ -1,6 +1,8 @@
 package app.vineparcel.core.plan;
 
+import java.util.Comparator;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a grid remembers of a cell, whether it is on or not: a few numbers, and the paths by which collisions are found.
@@ -11,12 +13,7 @@ import java.util.List;
  * @param worst its worst finding, or null
  * @param codes of its findings, each once
  */
-record CellSummary(
-        boolean isFor,
-        String[] paths,
-        long[] bytes,
-        Finding.@org.jspecify.annotations.Nullable Level worst,
-        String[] codes) {
+record CellSummary(boolean isFor, String[] paths, long[] bytes, Finding.@Nullable Level worst, String[] codes) {
 
     /** A cell that stays empty. */
     static final CellSummary NOT_FOR = new CellSummary(false, new String[0], new long[0], null, new String[0]);
@@ -34,7 +31,7 @@ record CellSummary(
                 files.stream()
                         .flatMap(file -> file.findings().stream())
                         .map(Finding::level)
-                        .min(java.util.Comparator.naturalOrder())
+                        .min(Comparator.naturalOrder())
                         .orElse(null),
                 files.stream()
                         .flatMap(file -> file.findings().stream())

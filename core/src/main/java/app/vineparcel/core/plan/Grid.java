@@ -3,6 +3,7 @@ package app.vineparcel.core.plan;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -472,7 +473,7 @@ public final class Grid {
         pages.forEach((column, pieces) -> {
             PlanColumn of = columns.get(column);
             List<String> order = orders.getOrDefault(of.id(), List.of());
-            pieces.sort(java.util.Comparator.comparingInt(piece -> {
+            pieces.sort(Comparator.comparingInt(piece -> {
                 int place = order.indexOf(piece.id());
                 return place < 0 ? Integer.MAX_VALUE : place;
             }));

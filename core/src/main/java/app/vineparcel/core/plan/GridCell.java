@@ -1,5 +1,6 @@
 package app.vineparcel.core.plan;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -42,6 +43,6 @@ public record GridCell(
         return files.stream()
                 .flatMap(file -> file.findings().stream())
                 .map(Finding::level)
-                .min(java.util.Comparator.naturalOrder());
+                .min(Comparator.naturalOrder());
     }
 }

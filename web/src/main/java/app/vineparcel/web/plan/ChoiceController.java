@@ -25,6 +25,7 @@ import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -262,7 +263,7 @@ class ChoiceController {
     }
 
     /** What is wrong with what a script sent, for the script to show. */
-    @org.springframework.web.bind.annotation.ExceptionHandler(ProblemException.class)
+    @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
         return ResponseEntity.badRequest().body(Map.of("problem", said(e.problem())));
     }

@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.GridTotals;
 import app.vineparcel.web.Words;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * What the foot of the plan says.
@@ -23,7 +24,7 @@ record PlanFoot(int count, String renditions, String pieces, String weight, Stri
         List<String> found = new ArrayList<>();
         for (Finding.Level level : Finding.Level.values()) {
             if (totals.count(level) > 0) {
-                found.add(words.count(totals.count(level), level.name().toLowerCase(java.util.Locale.ROOT)));
+                found.add(words.count(totals.count(level), level.name().toLowerCase(Locale.ROOT)));
             }
         }
         return new PlanFoot(

@@ -5,6 +5,7 @@ import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.sources.PiecePreviews;
@@ -123,7 +124,7 @@ class PlanGrids {
                 piece.name(),
                 piece.sizeWords(),
                 piece.kind().word(),
-                piece.kind() == app.vineparcel.core.source.Piece.Kind.PICTURE,
+                piece.kind() == Piece.Kind.PICTURE,
                 piece.isOffered(),
                 key);
     }

@@ -67,12 +67,12 @@ class SourceIntake {
         sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).forEach(source -> queue(source.id()));
     }
 
-    /** Reads it once the transaction that adds it is through. */
-    void queueAfterCommit(long sourceId) {
+    /** Reads them once the transaction that adds them is through. */
+    void queueAfterCommit(List<Long> added) {
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
-                queue(sourceId);
+                added.forEach(SourceIntake.this::queue);
             }
         });
     }

@@ -16,7 +16,8 @@ interface SourceRepository extends JpaRepository<Source, Long> {
     /** Those that never were tried come first. */
     List<Source> findByStateOrderByAttemptsAscIdAsc(Source.State state);
 
-    Optional<Source> findByAssignmentIdAndPath(long assignmentId, String path);
+    /** Those that were removed, too. */
+    List<Source> findByAssignmentId(long assignmentId);
 
     /** Of its own for the length of a transaction. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

@@ -8,7 +8,9 @@ import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -72,7 +74,7 @@ public class SourceService {
         Source source = toChange(id);
         if (source.state() == Source.State.UNREADABLE) {
             source.again(sources.nextChange());
-            intake.queueAfterCommit(id);
+            intake.queueAfterCommit(List.of(id));
         }
         return source;
     }
@@ -96,7 +98,11 @@ public class SourceService {
     @Transactional(rollbackFor = ProblemException.class)
     public Source add(long assignmentId, Path upload) throws ProblemException {
         assignments.get(assignmentId);
-        return add(assignmentId, Source.Origin.UPLOAD, "", upload, sources.lastPosition(assignmentId) + 1);
+        int position = sources.lastPosition(assignmentId) + 1;
+        Source source = sources.save(
+                new Source(assignmentId, position, Source.Origin.UPLOAD, "", upload, sources.nextChange()));
+        intake.queueAfterCommit(List.of(source.id()));
+        return source;
     }
 
     /**
@@ -116,24 +122,23 @@ public class SourceService {
                     "Name a folder that holds %s files.".formatted(SourceFormat.list())));
         }
         int position = sources.lastPosition(assignmentId);
+        long change = sources.nextChange();
+        Map<String, Source> known = new HashMap<>();
+        sources.findByAssignmentId(assignmentId)
+                .forEach(source -> known.put(source.file().toString(), source));
         List<Source> added = new ArrayList<>();
         for (Path file : files) {
-            Optional<Source> known = sources.findByAssignmentIdAndPath(assignmentId, file.toString());
-            if (known.isPresent() && known.get().state() == Source.State.REMOVED) {
-                known.get().again(sources.nextChange());
-                intake.queueAfterCommit(known.get().id());
-                added.add(known.get());
-            } else if (known.isEmpty()) {
+            Source there = known.get(file.toString());
+            if (there == null) {
                 String folder = file.getParent().getFileName().toString();
-                added.add(add(assignmentId, Source.Origin.FOLDER, folder, file, ++position));
+                added.add(new Source(assignmentId, ++position, Source.Origin.FOLDER, folder, file, change));
+            } else if (there.state() == Source.State.REMOVED) {
+                there.again(change);
+                added.add(there);
             }
         }
+        sources.saveAll(added);
+        intake.queueAfterCommit(added.stream().map(Source::id).toList());
         return added.size();
-    }
-
-    private Source add(long assignmentId, Source.Origin origin, String folder, Path file, int position) {
-        Source source = sources.save(new Source(assignmentId, position, origin, folder, file, sources.nextChange()));
-        intake.queueAfterCommit(source.id());
-        return source;
     }
 }
