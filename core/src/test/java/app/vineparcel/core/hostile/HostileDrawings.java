@@ -289,6 +289,9 @@ final class HostileDrawings {
                         .getBytes(StandardCharsets.UTF_8));
         add("attributes-spread", times(20_000, e -> "<g " + times(40, i -> "data-a" + i + "='' ") + "/>"));
         add("text-long", "<text x='9' y='9'>" + "word ".repeat(200_000) + "</text>");
+        add(
+                "text-spans-allowed",
+                "<text x='9' y='9'>" + "<tspan dx='1' rotate='1 2 3'>w</tspan>".repeat(4_900) + "</text>");
         add("text-spans", "<text x='9' y='9'>" + "<tspan dx='1' rotate='1 2 3'>w</tspan>".repeat(40_000) + "</text>");
         add("text-places", "<text x='" + "1 ".repeat(300_000) + "'>word</text>");
         add(

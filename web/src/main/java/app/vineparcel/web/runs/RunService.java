@@ -1,5 +1,7 @@
 package app.vineparcel.web.runs;
 
+import java.util.IdentityHashMap;
+import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Plan;
@@ -82,6 +84,7 @@ public class RunService {
     private static String fingerprint(Plan plan) {
         try {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            Map<Recipe, String> written = new IdentityHashMap<>();
             for (PlannedRendition planned : plan.renditions()) {
                 String text = String.join(
                         "\n",
@@ -90,7 +93,7 @@ public class RunService {
                         planned.piece().info().toString(),
                         planned.framing().toString(),
                         planned.taking(planned.piece()).toString(),
-                        RecipeWriter.write(planned.column().recipe()));
+                        written.computeIfAbsent(planned.column().recipe(), RecipeWriter::write));
                 digest.update(text.getBytes(StandardCharsets.UTF_8));
                 digest.update((byte) 0);
             }

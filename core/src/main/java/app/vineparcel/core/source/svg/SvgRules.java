@@ -25,6 +25,7 @@ final class SvgRules {
 
     private static final int LONGEST_ATTRIBUTE = 8_000_000;
     private static final int LONGEST_TEXT = 100_000;
+    private static final int MOST_SPANS = 5_000;
     private static final int LONGEST_PROPERTY = 16_000;
     /** Properties that are read by patterns, and may name other elements. */
     private static final Set<String> PROPERTIES = Set.of(
@@ -62,8 +63,8 @@ final class SvgRules {
             WorkBudget.check();
             Element element = all.pop();
             rules.attributes(element);
-            if (Elements.is(element, "text") && element.getTextContent().length() > LONGEST_TEXT) {
-                throw new IOException("a text in it has more than %,d letters.".formatted(LONGEST_TEXT));
+            if (Elements.is(element, "text")) {
+                text(element);
             }
             if (Elements.is(element, "filter")) {
                 FilterCost.check(element);
@@ -76,6 +77,18 @@ final class SvgRules {
         if (rules.drawn(root) > MOST_DRAWN) {
             throw new IOException(
                     "its masks, patterns, markers, clips and filters name each other into more than fifty million elements.");
+        }
+    }
+
+    /** The library lays a text out as a whole, in steps that grow with the square of its spans. */
+    private static void text(Element text) throws IOException {
+        if (text.getTextContent().length() > LONGEST_TEXT) {
+            throw new IOException("a text in it has more than %,d letters.".formatted(LONGEST_TEXT));
+        }
+        int[] spans = {0};
+        Elements.each(text, span -> spans[0]++);
+        if (spans[0] > MOST_SPANS) {
+            throw new IOException("a text in it has more than %,d spans.".formatted(MOST_SPANS));
         }
     }
 
