@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -28,6 +29,7 @@ final class Elements {
 
     /** An element and everything in it, in document order. Depth is bounded by the parser. */
     static void each(Element element, Consumer<Element> visit) {
+        WorkBudget.check();
         visit.accept(element);
         in(element).forEach(child -> each(child, visit));
     }

@@ -9,6 +9,7 @@ import java.awt.geom.Rectangle2D;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.w3c.dom.Document;
@@ -184,9 +185,10 @@ final class SvgCut {
                 wanted.addAll(SvgIds.referred(style.getTextContent()));
             }
         }
+        Map<String, Element> byId = SvgIds.index(root);
         while (!wanted.isEmpty()) {
             String id = wanted.pop();
-            Optional<Element> original = there.contains(id) ? Optional.empty() : SvgIds.find(root, id);
+            Optional<Element> original = there.contains(id) ? Optional.empty() : Optional.ofNullable(byId.get(id));
             if (original.isPresent()) {
                 Element copy = out.createElementNS(SVG, Elements.kind(original.get()));
                 SvgIds.attributes(original.get(), copy);

@@ -1,8 +1,10 @@
 package app.vineparcel.core.source.svg;
 
+import app.vineparcel.core.WorkBudget;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
-import java.util.Optional;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -42,14 +44,11 @@ final class SvgIds {
         return ids;
     }
 
-    static Optional<Element> find(Element root, String id) {
-        Element[] found = new Element[1];
-        Elements.each(root, element -> {
-            if (found[0] == null && element.getAttribute("id").equals(id)) {
-                found[0] = element;
-            }
-        });
-        return Optional.ofNullable(found[0]);
+    /** The elements of a tree by their ids; of several with one id the first. */
+    static Map<String, Element> index(Element root) {
+        Map<String, Element> byId = new HashMap<>();
+        Elements.each(root, element -> byId.putIfAbsent(element.getAttribute("id"), element));
+        return byId;
     }
 
     /** The ids that an element and everything in it refer to. */
@@ -99,6 +98,7 @@ final class SvgIds {
             if (Elements.is(element, "style")) {
                 String css = references(element.getTextContent(), ids, prefix);
                 for (String id : ids) {
+                    WorkBudget.check();
                     css = css.replaceAll(
                             "#" + Pattern.quote(id) + "(?=[\\s,{:.>+~\\[])",
                             Matcher.quoteReplacement("#" + prefix + id));
