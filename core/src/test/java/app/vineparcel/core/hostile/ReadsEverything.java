@@ -45,6 +45,8 @@ public final class ReadsEverything {
     /** For work that was given up; tenths of a second. */
     private static final int PATIENCE = 300;
 
+    private static int goingOn;
+
     private final Path into;
     private final SourceReader reader = new SourceReader(LIMITS);
 
@@ -69,12 +71,14 @@ public final class ReadsEverything {
         System.exit(0);
     }
 
-    /** Where work stands that was given up and does not end; empty if there is none. */
+    /** Where work stands that was given up and does not end; empty if no more goes on than before. */
     private static String goesOn() throws InterruptedException {
-        for (int i = 0; i < PATIENCE && ForeignWork.abandoned() > 0; i++) {
+        for (int i = 0; i < PATIENCE && ForeignWork.abandoned() > goingOn; i++) {
             Thread.sleep(100);
         }
-        return ForeignWork.abandoned() == 0
+        boolean more = ForeignWork.abandoned() > goingOn;
+        goingOn = ForeignWork.abandoned();
+        return !more
                 ? ""
                 : Thread.getAllStackTraces().entrySet().stream()
                         .filter(thread -> thread.getKey().getName().startsWith("foreign"))
