@@ -1,11 +1,10 @@
 package app.vineparcel.web.runs;
 
-import java.util.IdentityHashMap;
-import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.recipes.RecipeService;
@@ -17,6 +16,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
