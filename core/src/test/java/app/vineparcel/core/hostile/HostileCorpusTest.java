@@ -18,7 +18,7 @@ class HostileCorpusTest {
     /** What reading it and two renditions may take together, and what does not notice at once may take again. */
     private static final long MOST_MILLIS = 25_000;
 
-    private static final long MOST_HELD_MEGABYTES = 400;
+    private static final long MOST_HELD_MEGABYTES = 200;
     private static final int LEAST_FORMS = 200;
 
     @TempDir
@@ -40,13 +40,10 @@ class HostileCorpusTest {
         assertThat(read).allSatisfy(one -> {
             assertThat(one.end())
                     .as(one.file())
-                    .matches("(read|refused|goes on): .+")
+                    .matches("(read|refused): .+")
                     .doesNotContain("unforeseen");
             assertThat(one.millis()).as(one.file()).isLessThan(MOST_MILLIS);
         });
-        assertThat(read.stream().filter(one -> one.end().startsWith("goes on")))
-                .as("a machine may be so fast or slow that one is caught where it does not notice")
-                .hasSizeLessThan(2);
         Read last = read.get(read.size() - 1);
         assertThat(last.end())
                 .isEqualTo(
