@@ -6,6 +6,7 @@ import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.source.ForeignWork;
+import app.vineparcel.core.source.ReadProblems;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.lang.System.Logger;
@@ -84,7 +85,7 @@ final class RenderUnit {
             }
             overdue += e.isAbandoned() ? MOST_OVERDUE : e.isOfTime() ? 1 : 0; // what goes on may still use the sources
             return new Outcome.Failed(
-                    SourceReader.exceeded(rendition.piece().info().fileName(), e)
+                    ReadProblems.exceeded(rendition.piece().info().fileName(), e)
                             .problem(),
                     RenderRun.since(began));
         } catch (IOException | RuntimeException | Error e) {

@@ -1,6 +1,5 @@
 package app.vineparcel.core.source;
 
-import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkBudget;
@@ -127,14 +126,14 @@ public final class SourceReader {
         try {
             return ForeignWork.within(pool, limits.source(), work);
         } catch (WorkBudget.Exceeded e) {
-            throw exceeded(name, e);
+            throw ReadProblems.exceeded(name, e);
         } catch (PdfDocument.LockedException e) {
             throw new ProblemException(
                     new Problem.Locked(
                             name, "The file cannot be read: " + e.getMessage(), "Give the password that opens it."),
                     e);
         } catch (IOException e) {
-            throw unreadable(file, name, e);
+            throw ReadProblems.unreadable(file, name, e);
         } catch (OutOfMemoryError e) {
             throw new ProblemException(
                     new Problem.OverBudget(
@@ -143,22 +142,12 @@ public final class SourceReader {
                             "Render fewer sources at once, ask for fewer pixels, or give the program more memory."),
                     e);
         } catch (StackOverflowError e) {
-            throw unreadable(file, name, new IOException("what it holds lies too deep within each other.", e));
+            throw ReadProblems.unreadable(
+                    file, name, new IOException("what it holds lies too deep within each other.", e));
         } catch (RuntimeException | Error e) { // libraries throw all kinds
-            throw unreadable(file, name, new IOException("its data is damaged or of a kind that is not read.", e));
+            throw ReadProblems.unreadable(
+                    file, name, new IOException("its data is damaged or of a kind that is not read.", e));
         }
-    }
-
-    /** Work on a file that used up what it may use, in words about it. */
-    public static ProblemException exceeded(String name, WorkBudget.Exceeded e) {
-        return new ProblemException(
-                new Problem.OverBudget(
-                        name,
-                        String.valueOf(e.getMessage()),
-                        e.isOfTime()
-                                ? "Export it again in a simpler form, or raise the time limit in the settings."
-                                : "Render fewer sources at once, or give the program more memory."),
-                e);
     }
 
     /** Looks into a file. */
@@ -276,7 +265,7 @@ public final class SourceReader {
                             name, "The file stays locked: " + e.getMessage(), "Give the password that opens it."),
                     e);
         } catch (IOException e) {
-            throw unreadable(file, name, e);
+            throw ReadProblems.unreadable(file, name, e);
         }
     }
 
@@ -351,17 +340,10 @@ public final class SourceReader {
             return SourceFormat.of(start)
                     .orElseThrow(() -> new ProblemException(new Problem.Unsupported(
                             name,
-                            "This is not a picture or document of a kind that can be read%s.".formatted(claimed(name)),
+                            "This is not a picture or document of a kind that can be read%s."
+                                    .formatted(ReadProblems.claimed(name)),
                             "Use %s.".formatted(SourceFormat.list()))));
         }
-    }
-
-    private static String claimed(String name) {
-        int dot = name.lastIndexOf('.');
-        return dot > 0
-                ? ", whatever its ending “%s” says"
-                        .formatted(name.substring(dot).toLowerCase(Locale.ROOT))
-                : "";
     }
 
     private void requireWithinBudget(PixelSize size, String name) throws ProblemException {
@@ -375,41 +357,6 @@ public final class SourceReader {
                             size.pixels() / 1_000_000,
                             pixelBudget / 1_000_000),
                     "Raise the pixel limit in the settings if the file is sound and the memory large enough."));
-        }
-    }
-
-    private static ProblemException unreadable(Path file, String name, IOException e) {
-        if (!Files.isReadable(file)) {
-            boolean there = Files.exists(file);
-            return new ProblemException(
-                    new Problem.Vanished(
-                            name,
-                            there ? "The file may not be read." : "The file is no longer there.",
-                            there ? "Give the program the right to read it." : "Put it back or bring it in again."),
-                    e);
-        }
-        if (e instanceof NotRead unread) {
-            return new ProblemException(
-                    new Problem.Unsupported(name, sentence(unread.getMessage()), unread.remedy()), e);
-        }
-        String reason = e.getMessage() == null ? "its data is damaged." : e.getMessage();
-        return new ProblemException(
-                new Problem.Unreadable(name, "The file cannot be read: " + reason, remedy(file)), e);
-    }
-
-    private static String sentence(String reason) {
-        return Character.toUpperCase(reason.charAt(0)) + reason.substring(1);
-    }
-
-    /** Pictures come from cameras and cards, drawings from a program. */
-    private static String remedy(Path file) {
-        try (InputStream in = Files.newInputStream(file)) {
-            boolean drawn = SourceFormat.of(in.readNBytes(SourceFormat.SIGNATURE_LENGTH))
-                    .filter(format -> format.isVector() || format == SourceFormat.OPENRASTER)
-                    .isPresent();
-            return drawn ? "Export it again from the program that made it." : "Copy it again from the original.";
-        } catch (IOException e) {
-            return "Copy it again from the original.";
         }
     }
 }

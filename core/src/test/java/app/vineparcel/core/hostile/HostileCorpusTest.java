@@ -38,10 +38,7 @@ class HostileCorpusTest {
         assertThat(hostile).hasSizeGreaterThan(LEAST_FORMS);
         assertThat(read).as("the process read them all").hasSize(hostile.size() + 1);
         assertThat(read).allSatisfy(one -> {
-            assertThat(one.end())
-                    .as(one.file())
-                    .matches("(read|refused): .+")
-                    .doesNotContain("unforeseen");
+            assertThat(one.end()).as(one.file()).matches("(read|refused): .+").doesNotContain("unforeseen");
             assertThat(one.millis()).as(one.file()).isLessThan(MOST_MILLIS);
         });
         Read last = read.get(read.size() - 1);
