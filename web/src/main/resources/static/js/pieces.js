@@ -1,57 +1,115 @@
-// Pieces on the sources page: choosing many, renaming one where it stands or many by a template, new versions, grid or list.
+// Pieces on the sources page: found and put in order, selected, renamed where they are or by a template, replaced; grid or list.
+import { virtualCards } from './cards.js';
+import { post } from './server.js';
+
 const page = document.getElementById('sources');
-const token = document.querySelector('meta[name=csrf]').content;
 const foot = document.getElementById('chosen');
-const boxes = () => [...page.querySelectorAll('[data-pick]')];
-const chosen = () => boxes().filter(box => box.checked);
+const holder = page.querySelector('[data-shelf]');
+const address = holder.dataset.address;
+const bar = page.querySelector('[data-shelf-bar]');
+const reading = document.getElementById('reading');
+const TYPED = 250, ASK = 4000, ASK_WHILE_READING = 1200; // ms
 
-function tell() {
-  const on = chosen();
-  foot.hidden = !on.length;
-  foot.querySelector('[data-chosen]').textContent = `${on.length} piece${on.length === 1 ? '' : 's'}`;
-  document.querySelectorAll('[data-ids]').forEach(place => place.replaceChildren(...on.map(box => {
-    const field = document.createElement('input');
-    field.type = 'hidden';
-    field.name = 'piece';
-    field.value = box.value;
-    return field;
-  })));
+// ---- what is seen
+
+const query = () => bar ? Object.fromEntries(Object.entries(Object.fromEntries(new FormData(bar))).filter(([, value]) => value.trim())) : {};
+const words = () => {
+  const { group, sort, ...rest } = query();
+  return { ...rest, ...group !== 'folder' && { group }, ...sort !== 'number' && { sort } };
+};
+const fetchCards = async (from, to) => {
+  const answer = await fetch(`${address}/cards?${new URLSearchParams({ from, to, ...query() })}`);
+  if (!answer.ok) throw new Error('cards');
+  return answer.text();
+};
+const cards = virtualCards(holder, page.querySelector('[data-shelf-frame]'), fetchCards, () => tick());
+async function renew() {
+  const answer = await fetch(`${address}/shelf?${new URLSearchParams(query())}`);
+  const fault = page.querySelector('[data-shelf-fault]');
+  fault.textContent = answer.ok ? '' : 'That is no list of numbers and names. Write 1-50, 72 or a name.';
+  if (!answer.ok) return;
+  const [shown, total] = answer.headers.get('X-Shown').split(' ').map(Number);
+  if (bar) bar.querySelector('[data-shown]').textContent = shown < total ? `${shown.toLocaleString('en')} of ${total.toLocaleString('en')} shown` : '';
+  await cards.renew(await answer.text());
 }
-
-function choose(wanted) {
-  boxes().forEach(box => { box.checked = wanted(box); });
-  tell();
+async function apply() {
+  clearTimeout(typed);
+  const asked = new URLSearchParams(words()).toString();
+  history.replaceState(null, '', asked ? `?${asked}` : location.pathname);
+  await renew();
 }
-
-// "1-50, 72": numbers and spans of numbers
-function range(text) {
-  const spans = text.split(',').map(part => part.trim().match(/^(\d+)(?:\s*-\s*(\d+))?$/)).filter(Boolean).map(m => [Number(m[1]), Number(m[2] ?? m[1])]);
-  return box => spans.some(([from, to]) => box.dataset.number >= from && box.dataset.number <= to);
-}
-
-page.addEventListener('change', event => { if (event.target.matches('[data-pick]')) tell(); });
-page.querySelector('[data-pick-all]')?.addEventListener('click', () => choose(box => !box.hasAttribute('data-asked')));
-page.querySelector('[data-pick-none]')?.addEventListener('click', () => choose(() => false));
-page.querySelector('[data-pick-range]')?.addEventListener('input', event => choose(range(event.target.value)));
-page.querySelector('[data-pick-name]')?.addEventListener('input', event => {
-  const part = event.target.value.trim().toLowerCase();
-  choose(box => part !== '' && box.dataset.name.toLowerCase().includes(part));
+let typed = 0;
+bar?.addEventListener('submit', event => { event.preventDefault(); apply(); });
+bar?.addEventListener('change', apply);
+bar?.elements.which.addEventListener('input', () => {
+  clearTimeout(typed);
+  typed = setTimeout(apply, TYPED);
 });
-let last = null;
-page.addEventListener('click', event => {
-  const box = event.target.closest('[data-pick]');
-  if (!box) return;
-  const all = boxes();
-  if (event.shiftKey && last) {
-    const [from, to] = [all.indexOf(last), all.indexOf(box)].sort((a, b) => a - b);
-    all.slice(from, to + 1).forEach(other => { other.checked = box.checked; });
-    tell();
+
+// ---- how reading goes on, and what changes by itself
+
+function tellReading({ waiting, total }) {
+  const progress = reading.querySelector('[data-progress]');
+  progress.hidden = !waiting;
+  progress.max = total;
+  progress.value = total - waiting;
+  const count = number => number.toLocaleString('en');
+  reading.querySelector('[data-read]').textContent = waiting ? `reading ${count(total - waiting)} of ${count(total)}` : total ? `${count(total)} ${total === 1 ? 'source' : 'sources'} read` : '';
+  reading.dataset.waiting = waiting;
+  const tab = document.querySelector('.tabs [aria-current] b');
+  if (tab) tab.textContent = total;
+}
+async function ask() {
+  const answer = document.hidden ? null : await fetch(`${address}/state`).catch(() => null);
+  if (answer?.ok) {
+    const state = await answer.json();
+    if (String(state.change) !== reading.dataset.change && !document.activeElement?.matches('.rename, [type=password]')) {
+      reading.dataset.change = state.change;
+      if (!bar) location.reload();
+      await renew();
+    }
+    tellReading(state);
   }
-  last = box;
+  setTimeout(ask, Number(reading.dataset.waiting) ? ASK_WHILE_READING : ASK);
+}
+setTimeout(ask, Number(reading.dataset.waiting) ? ASK_WHILE_READING : ASK);
+
+// ---- what is selected
+
+const chosen = new Set();
+let last = null;
+const boxes = () => cards.loaded().map(card => card.querySelector('[data-pick]')).filter(Boolean);
+function tick() {
+  boxes().forEach(box => { box.checked = chosen.has(box.value); });
+}
+function tell() {
+  tick();
+  foot.hidden = !chosen.size;
+  foot.querySelector('[data-chosen]').textContent = `${chosen.size.toLocaleString('en')} ${chosen.size === 1 ? 'piece' : 'pieces'}`;
+  document.querySelectorAll('[data-ids]').forEach(place => {
+    place.replaceChildren(Object.assign(document.createElement('input'), { type: 'hidden', name: 'piece', value: [...chosen].join(',') }));
+  });
+}
+const ids = async more => (await (await fetch(`${address}/ids?${new URLSearchParams({ ...query(), ...more })}`)).json()).map(String);
+page.addEventListener('click', async event => {
+  if (event.target.closest('[data-pick-all]')) (await ids({ offered: true })).forEach(id => chosen.add(id));
+  else if (event.target.closest('[data-pick-none]')) chosen.clear();
+  else if (event.target.closest('[data-tick-all]')) event.target.closest('form').querySelectorAll('[type=checkbox]').forEach(box => { box.checked = true; });
+  else {
+    const box = event.target.closest('[data-pick]');
+    if (!box) return;
+    const on = box.checked;
+    const all = event.shiftKey && last ? await ids({}) : [];
+    const span = all.length ? [all.indexOf(last), all.indexOf(box.value)].sort((a, b) => a - b) : null;
+    const meant = span && span[0] >= 0 ? all.slice(span[0], span[1] + 1) : [box.value];
+    meant.forEach(id => on ? chosen.add(id) : chosen.delete(id));
+    last = box.value;
+  }
+  tell();
 });
 
-// renaming where the name stands
-const post = (address, values) => fetch(address, { method: 'POST', headers: { 'X-XSRF-TOKEN': token }, body: new URLSearchParams(values) });
+// ---- renaming where the name is
+
 async function rename(field) {
   if (field.value === field.defaultValue) return;
   const answer = await post(field.dataset.rename, { name: field.value });
@@ -60,8 +118,6 @@ async function rename(field) {
   field.title = answer.ok ? '' : words;
   if (!answer.ok) return;
   field.value = field.defaultValue = words;
-  const box = field.closest('li').querySelector('[data-pick]');
-  box.dataset.name = words;
 }
 page.addEventListener('focusout', event => { if (event.target.matches('[data-rename]')) rename(event.target); });
 page.addEventListener('keydown', event => {
@@ -70,14 +126,13 @@ page.addEventListener('keydown', event => {
   if (event.key === 'Escape') { event.target.value = event.target.defaultValue; event.target.blur(); }
 });
 
-// renaming many by a template, shown before it is done
+// ---- renaming many by a template, shown before it is done
 const many = page.querySelector('[data-rename-all]');
 const template = many.elements.template;
 let asked = 0;
 async function preview() {
   const mine = ++asked;
-  const values = chosen().map(box => ['piece', box.value]);
-  const names = await (await post(foot.dataset.names, [...values, ['template', template.value]])).json();
+  const names = await (await post(foot.dataset.names, { piece: [...chosen].join(','), template: template.value })).json();
   if (mine !== asked) return; // a later question was asked meanwhile
   const problem = many.querySelector('[data-problem]');
   problem.hidden = !names.problem;
@@ -102,7 +157,7 @@ many.addEventListener('click', event => {
   preview();
 });
 
-// a new version of a source
+// ---- a new version of a source
 const version = document.getElementById('version-choice');
 let replacing = null;
 document.addEventListener('click', event => {
@@ -114,7 +169,7 @@ document.addEventListener('click', event => {
 version.addEventListener('change', async () => {
   const [file] = version.files;
   if (!file) return;
-  const answer = await fetch(`${replacing}?name=${encodeURIComponent(file.name)}`, { method: 'POST', headers: { 'X-XSRF-TOKEN': token, 'Content-Type': 'application/octet-stream' }, body: file });
+  const answer = await fetch(`${replacing}?name=${encodeURIComponent(file.name)}`, { method: 'POST', headers: { 'X-XSRF-TOKEN': document.querySelector('meta[name=csrf]').content, 'Content-Type': 'application/octet-stream' }, body: file });
   if (answer.ok) { location.reload(); return; }
   const strip = document.getElementById('uploads');
   const line = document.createElement('p');
@@ -124,11 +179,12 @@ version.addEventListener('change', async () => {
   strip.replaceChildren(line);
 });
 
-// grid or list
+// ---- grid or list
 const view = name => {
-  page.querySelectorAll('.cards').forEach(list => list.classList.toggle('is-lines', name === 'lines'));
+  holder.classList.toggle('is-lines', name === 'lines');
   page.querySelectorAll('[data-view]').forEach(button => button.setAttribute('aria-pressed', button.dataset.view === name));
   localStorage.setItem('piece-view', name);
+  cards.relayout();
 };
 page.querySelectorAll('[data-view]').forEach(button => button.addEventListener('click', () => view(button.dataset.view)));
 view(localStorage.getItem('piece-view') ?? 'grid');

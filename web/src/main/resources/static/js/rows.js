@@ -1,24 +1,27 @@
-// Rows of a long table that are fetched as they come into view: only those near it stand in the page.
+// Rows of a long table that are fetched as they come into view: only those near it are in the page.
 
-const LATER = 150; // ms until what lies around the rows that are seen is fetched too
+const LATER = 120; // ms until what lies around the rows that are seen is fetched too
 
 /**
- * @param body the table's tbody with its first rows; says in data-rows how many there are and in data-at-once how many come together
+ * @param body the table's tbody with its first lines; says in data-lines how many there are and in data-at-once how many come together
  * @param frame what scrolls, where the page itself does not
- * @param fetchRows gives the HTML of rows from one to before another
+ * @param fetchLines gives { html, lines } of lines from one to before another
+ * @param shown called whenever other rows are in the page
  */
-export function virtualRows(body, frame, fetchRows, shown = () => {}) {
-  const count = Number(body.dataset.rows), atOnce = Number(body.dataset.atOnce), last = Math.ceil(count / atOnce) - 1;
-  const chunks = new Map([[0, [...body.rows]]]), asked = new Map();
-  const height = body.rows[0]?.getBoundingClientRect().height || 48;
+export function virtualRows(body, frame, fetchLines, shown = () => {}) {
+  const atOnce = Number(body.dataset.atOnce);
+  let count = Number(body.dataset.lines);
+  const chunks = new Map([[0, [...body.rows]]]), asked = new Set();
+  const height = body.rows[0]?.getBoundingClientRect().height || 44;
   let drawn = '', age = 0, later = 0;
+  const last = () => Math.ceil(count / atOnce) - 1;
 
-  const spacer = rows => {
+  const spacer = lines => {
     const row = document.createElement('tr'), cell = row.insertCell();
     row.className = 'spacer';
     row.setAttribute('aria-hidden', 'true');
     cell.colSpan = 100;
-    cell.style.height = `${rows * height}px`;
+    cell.style.height = `${lines * height}px`;
     return row;
   };
   const sizeOf = chunk => Math.min(count, (chunk + 1) * atOnce) - chunk * atOnce;
@@ -26,29 +29,52 @@ export function virtualRows(body, frame, fetchRows, shown = () => {}) {
     const top = Math.max(frame.getBoundingClientRect().top, 0), from = top - body.getBoundingClientRect().top;
     const seen = Math.min(frame.clientHeight, innerHeight);
     const first = Math.floor(from / height / atOnce), end = Math.floor((from + seen) / height / atOnce);
-    return [Math.min(last, Math.max(0, first)), Math.max(0, Math.min(last, end))];
+    return [Math.min(last(), Math.max(0, first)), Math.max(0, Math.min(last(), end))];
   }
-  async function load(chunk) {
-    if (chunks.has(chunk) || asked.get(chunk) === age) return;
-    const at = age;
-    asked.set(chunk, at);
+  const rowsOf = html => {
     const holder = document.createElement('tbody');
-    holder.innerHTML = await fetchRows(chunk * atOnce, (chunk + 1) * atOnce);
-    if (at !== age) return;
-    asked.delete(chunk);
-    chunks.set(chunk, [...holder.rows]);
-    draw(true);
+    holder.innerHTML = html;
+    return [...holder.rows];
+  };
+  function keepFrom(first, rows) {
+    for (let at = 0; at < rows.length; at += atOnce) chunks.set(first + at / atOnce, rows.slice(at, at + atOnce));
+  }
+  /** Fetches neighbouring chunks that are not there with one request. */
+  async function load(wanted) {
+    const missing = wanted.filter(chunk => !chunks.has(chunk) && !asked.has(chunk)).sort((a, b) => a - b);
+    if (!missing.length) return;
+    const runs = [[missing[0], missing[0]]];
+    for (const chunk of missing.slice(1)) {
+      const end = runs[runs.length - 1];
+      if (chunk === end[1] + 1) end[1] = chunk; else runs.push([chunk, chunk]);
+    }
+    const at = age;
+    missing.forEach(chunk => asked.add(chunk));
+    await Promise.all(runs.map(async ([from, to]) => {
+      try {
+        const { html } = await fetchLines(from * atOnce, (to + 1) * atOnce);
+        if (at === age) keepFrom(from, rowsOf(html));
+      } finally {
+        if (at === age) for (let chunk = from; chunk <= to; chunk++) asked.delete(chunk);
+      }
+      if (at === age) draw(true);
+    }));
   }
   function draw(anew = false) {
-    if (last < 0) return;
+    if (last() < 0) {
+      body.replaceChildren();
+      drawn = '';
+      shown();
+      return;
+    }
     const [from, to] = near();
     const focused = [...chunks].find(([, rows]) => rows.some(row => row.contains(document.activeElement)))?.[0];
     const wanted = [];
     for (let chunk = from; chunk <= to; chunk++) wanted.push(chunk);
-    wanted.forEach(load);
+    load(wanted);
     for (const around of [from - 1, to + 1]) if (chunks.has(around)) wanted.push(around);
     clearTimeout(later);
-    later = setTimeout(() => [from - 1, to + 1].filter(chunk => chunk >= 0 && chunk <= last).forEach(load), LATER);
+    later = setTimeout(() => load([from - 1, to + 1].filter(chunk => chunk >= 0 && chunk <= last())), LATER);
     if (focused !== undefined && !wanted.includes(focused)) wanted.push(focused);
     wanted.sort((a, b) => a - b);
     const now = wanted.map(chunk => `${chunk}${chunks.has(chunk) ? '' : '?'}`).join();
@@ -73,38 +99,41 @@ export function virtualRows(body, frame, fetchRows, shown = () => {}) {
   const scrolled = () => { soon ||= requestAnimationFrame(() => { soon = 0; draw(); }); };
   document.addEventListener('scroll', scrolled, { capture: true, passive: true });
   addEventListener('resize', scrolled);
+  function forget() {
+    age++;
+    chunks.clear();
+    asked.clear();
+  }
 
   return {
-    count,
     draw,
-    /** The row of a number from 0, fetched where it is not there yet. */
-    async row(number) {
-      const chunk = Math.floor(number / atOnce);
-      await load(chunk);
-      for (let i = 0; i < 100 && !chunks.has(chunk); i++) await new Promise(done => setTimeout(done, 50));
-      return chunks.get(chunk)?.[number - chunk * atOnce];
+    get count() { return count; },
+    /** The row of a line from 0, fetched where it is not there yet. */
+    async row(line) {
+      const chunk = Math.floor(line / atOnce);
+      await load([chunk]);
+      for (let i = 0; i < 100 && !chunks.has(chunk); i++) await new Promise(done => { setTimeout(done, 30); });
+      return chunks.get(chunk)?.[line - chunk * atOnce];
     },
-    /** Makes sure that a row stands in the page. */
-    reveal(number) {
-      const [from, to] = near(), chunk = Math.floor(number / atOnce);
-      if (chunk < from || chunk > to) frame.scrollTop = number * height;
+    /** Makes sure that a line is in the page. */
+    reveal(line) {
+      const [from, to] = near(), chunk = Math.floor(line / atOnce);
+      if (chunk < from || chunk > to) frame.scrollTop = line * height;
       draw(true);
     },
     /** Every row that was fetched, in the page or not. */
     loaded: () => [...chunks.values()].flat(),
-    /** Forgets what was fetched and fetches what is seen. */
-    async renew() {
-      age++;
-      const [from, to] = near();
-      const fresh = await Promise.all(Array.from({ length: to - from + 1 }, async (_, i) => {
-        const holder = document.createElement('tbody');
-        holder.innerHTML = await fetchRows((from + i) * atOnce, (from + i + 1) * atOnce);
-        return [from + i, [...holder.rows]];
-      }));
+    /** Forgets what was fetched and fetches what is seen; from the top where other lines are asked for. */
+    async renew(fromTop = false) {
+      const mine = ++age;
+      const [from, to] = fromTop ? [0, Math.ceil(frame.clientHeight / height / atOnce)] : near();
+      const { html, lines } = await fetchLines(from * atOnce, (to + 1) * atOnce);
+      if (mine !== age) return;
       const cell = document.activeElement?.dataset?.cell;
-      chunks.clear();
-      asked.clear();
-      fresh.forEach(([chunk, rows]) => chunks.set(chunk, rows));
+      forget();
+      count = lines;
+      keepFrom(from, rowsOf(html));
+      if (fromTop) frame.scrollTop = 0;
       draw(true);
       if (cell) body.querySelector(`[data-cell="${cell}"]`)?.focus({ preventScroll: true });
     },

@@ -1,4 +1,4 @@
-// Bringing files in: choosing, dropping, and sending them one after the other as plain request bodies, so that
+// Importing files: choosing, dropping, and sending them one after the other as plain request bodies, so that
 // they keep the order in which they were given.
 const page = document.getElementById('sources');
 const choice = document.getElementById('file-choice');
@@ -9,7 +9,7 @@ let queue = [], active = 0, total = 0, sent = 0, bytesTotal = 0, bytesSent = 0, 
 const partial = new Map(), refused = [];
 
 page.querySelector('[data-choose]').addEventListener('click', () => choice.click());
-choice.addEventListener('change', () => { bringIn([...choice.files]); choice.value = ''; });
+choice.addEventListener('change', () => { importFiles([...choice.files]); choice.value = ''; });
 
 let over = 0;
 const carriesFiles = event => [...(event.dataTransfer?.types ?? [])].includes('Files');
@@ -21,14 +21,11 @@ document.addEventListener('drop', event => {
   event.preventDefault();
   over = 0;
   document.body.classList.remove('dropping');
-  bringIn([...event.dataTransfer.files]);
-});
-document.addEventListener('submit', event => {
-  if (event.target.matches('form[data-question]') && !confirm(event.target.dataset.question)) event.preventDefault();
+  importFiles([...event.dataTransfer.files]);
 });
 window.addEventListener('beforeunload', event => { if (active > 0) event.preventDefault(); });
 
-function bringIn(files) {
+function importFiles(files) {
   if (!files.length) return;
   if (!begun) begun = performance.now();
   queue.push(...files);
@@ -50,7 +47,7 @@ function send(file) {
     sent++;
     partial.delete(file);
     bytesSent += file.size;
-    if (request.status !== 200) refused.push([file.name, request.status && request.getResponseHeader('Content-Type')?.startsWith('text/plain') ? request.responseText : 'The upload broke off. Bring it in again.']);
+    if (request.status !== 200) refused.push([file.name, request.status && request.getResponseHeader('Content-Type')?.startsWith('text/plain') ? request.responseText : 'The upload broke off. Import it again.']);
     if (queue.length) send(queue.shift());
     else if (!active && !refused.length) location.reload();
     tell();
@@ -68,7 +65,7 @@ function tell() {
     const bar = document.createElement('progress');
     bar.max = bytesTotal || 1;
     bar.value = done;
-    strip.append(bar, ` bringing in ${Math.min(sent + 1, total)} of ${total}${left === null ? '' : `, about ${left} s left`}`);
+    strip.append(bar, ` importing ${Math.min(sent + 1, total)} of ${total}${left === null ? '' : `, about ${left} s left`}`);
   }
   for (const [name, reason] of refused) {
     const line = document.createElement('p');
@@ -79,7 +76,7 @@ function tell() {
   if (!active && refused.length) {
     const again = document.createElement('a');
     again.href = location.href;
-    again.textContent = `${total - refused.length} of ${total} were taken in; show them`;
+    again.textContent = `${total - refused.length} of ${total} were imported; show them`;
     strip.append(again);
   }
 }

@@ -33,6 +33,23 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator(".foot")).containsText("9 renditions of 3 pieces");
     }
 
+    /** Copies the choices of the first piece to those that a filter leaves, then shows all again. */
+    private void copyFirstTo(String filter, int shown) {
+        page.getByLabel("Filter by number, range or name").fill(filter);
+        assertThat(page.getByText(shown + " of 3 shown")).isVisible();
+        page.getByLabel("Copy choices of").fill("1");
+        button("Copy").click();
+        button("Clear").click();
+        assertThat(page.locator("tr[data-piece]")).hasCount(3);
+    }
+
+    /** Opens the page of what is overridden in the first cell of a row. */
+    private void override(int row) {
+        cell(row, 0).focus();
+        page.keyboard().press("e");
+        assertThat(page.locator(".otherwise-list")).isVisible();
+    }
+
     @Test
     void a_piece_is_treated_otherwise_and_that_is_carried_and_taken_back() throws Exception {
         plan("Otherwise");
@@ -44,18 +61,16 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop");
         button("Keep for this piece").click();
         assertThat(cell(0, 0)).containsText("320 × 320");
-        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop");
+        assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
         assertThat(cell(1, 0)).containsText("320 × 256");
 
         cell(0, 1).click();
-        page.getByLabel("Pieces by number, range or name").fill("2-3");
-        page.getByLabel("Copy the choices of this piece").fill("1");
-        button("to these").click();
+        copyFirstTo("2-3", 2);
         assertThat(cell(2, 0)).containsText("320 × 320");
         assertThat(cell(2, 1)).hasAttribute("aria-pressed", "false");
         assertThat(page.locator(".foot")).containsText("6 renditions of 3 pieces");
 
-        page.locator("tbody tr").nth(2).locator(".cell-more").first().click();
+        override(2);
         assertThat(page.locator(".otherwise-list"))
                 .hasText("Crop is otherwise; the recipe says “Keep the whole picture”. As the recipe says");
         button("Crop as the recipe says").click();
@@ -94,9 +109,9 @@ class ChoosingTest extends RealPages {
         page.locator("[name='/name']").fill("{stem}-square");
         assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop, name");
         page.locator("[name='/name']").press("Enter");
-        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop, name");
+        assertThat(cell(0, 0)).containsText("Overridden for this piece: crop, name");
 
-        page.locator("tbody tr").first().locator(".cell-more").first().click();
+        override(0);
         assertThat(page.locator(".otherwise-list li")).hasCount(2);
         assertThat(page.locator("[data-changed]")).hasText("");
         assertThat(button("Keep for this piece")).isDisabled();
@@ -105,10 +120,10 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator(".otherwise-list li")).hasCount(1);
         assertThat(page.locator("[data-clause=name] .sentence")).hasText("{stem}-{width}");
         page.getByText("Back to the plan").click();
-        assertThat(cell(0, 0)).containsText("Otherwise than the recipe: crop");
-        page.locator("tbody tr").first().locator(".cell-more").first().click();
+        assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
+        override(0);
         button("All as the recipe says").click();
-        assertThat(cell(0, 0)).not().containsText("Otherwise");
+        assertThat(cell(0, 0)).not().containsText("Overridden");
         assertThat(cell(0, 0)).containsText("320 × 256");
     }
 
@@ -134,9 +149,7 @@ class ChoosingTest extends RealPages {
         page.locator("[data-clause=name] summary").click();
         page.locator("[name='/name']").fill("one name");
         button("Keep for this piece").click();
-        page.getByLabel("Pieces by number, range or name").fill("bed*");
-        page.getByLabel("Copy the choices of this piece").fill("1");
-        button("to these").click();
+        copyFirstTo("bed*", 3);
         assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));
         assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("is already to be written to web/tile/one name"));
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");

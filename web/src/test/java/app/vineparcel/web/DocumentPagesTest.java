@@ -214,7 +214,7 @@ class DocumentPagesTest extends RealPages {
     void one_pdf_of_chosen_pages_in_a_chosen_order_beside_a_ladder() throws Exception {
         bringIn("Ordered", labels);
         page.navigate(page.url().replace("/sources", "/plan"));
-        Locator column = page.locator(".cell[data-combines]");
+        Locator column = page.locator(".cell.is-page");
         assertThat(column).hasCount(4);
         button("Web shop").click();
         button("Press").click();
@@ -222,7 +222,7 @@ class DocumentPagesTest extends RealPages {
         button("Pages …").click();
         page.getByLabel("apple: earlier").click();
         page.getByLabel("apple: earlier").click();
-        page.getByLabel("pear: leave it out").click();
+        page.getByLabel("pear: leave out").click();
         button("Done").click();
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
         button("Render 7").click();

@@ -179,11 +179,11 @@ class FirstHourTest extends RealPages {
                 .click();
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Plan")))
                 .click();
-        page.getByLabel("Pieces by number, range or name").fill("5-2");
-        page.getByLabel("In which channels and recipes").selectOption("all of Partners");
-        button("Only these").click();
-        assertThat(page.locator("[data-pick-fault]")).containsText("from a lower number");
-        page.getByLabel("Pieces by number, range or name").fill("2-4, plot 5");
+        page.getByLabel("Filter by number, range or name").fill("5-2");
+        assertThat(page.locator("[data-fault]")).containsText("from a lower number");
+        page.getByLabel("Filter by number, range or name").fill("2-4, plot 5");
+        assertThat(page.locator("[data-meant]")).hasText("4 shown pieces");
+        page.locator("[name=where]").selectOption("all of Partners");
         button("Only these").click();
         assertThat(page.locator(".foot")).containsText("12 renditions of 4 pieces");
         button("Files …").click();

@@ -103,7 +103,7 @@ class KeptChoicesTest extends Workbench {
                     long from = keys.get(random.nextInt(keys.size()));
                     List<Long> to = keys.subList(0, 1 + random.nextInt(keys.size()));
                     int number = keys.indexOf(from) + 1;
-                    visitor.post(plan + "/carry", form("from", "" + number, "which", "1-" + to.size()));
+                    visitor.post(plan + "/copy", form("model", "" + number, "which", "1-" + to.size()));
                     Set<String> before = new TreeSet<>(model);
                     for (long piece : to) {
                         for (String column : COLUMNS) {
@@ -174,7 +174,7 @@ class KeptChoicesTest extends Workbench {
         String body = visitor.post(plan + "/many", form("how", "only", "which", which, "kind", kind))
                 .body();
         if (numbers.isEmpty()) {
-            assertThat(body).contains("No piece is called that");
+            assertThat(body).contains("No piece is meant");
             assertThat(shown()).isEqualTo(everything());
             return;
         }
@@ -187,7 +187,7 @@ class KeptChoicesTest extends Workbench {
     }
 
     @ParameterizedTest
-    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, 'No piece is called that'"})
+    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, 'No piece is meant'"})
     void a_pick_that_means_nothing_says_so(String which, String quoted) throws Exception {
         assertThat(visitor.post(plan + "/many", form("how", "off", "which", which))
                         .body())

@@ -73,7 +73,7 @@ class LongPlanTest extends RealPages {
 
     @Test
     void channels_that_do_not_serve_an_assignment_are_out_of_its_way_and_of_the_next_ones() throws Exception {
-        button("Channels …").click();
+        button("Channels: all 2").click();
         page.locator("#channels-dialog").getByLabel("Press").uncheck();
         page.locator("#channels-dialog").getByText("Save").click();
         assertThat(page.locator(".foot")).containsText("180 renditions of 90 pieces");
@@ -81,7 +81,7 @@ class LongPlanTest extends RealPages {
         long next = assignment("After " + System.nanoTime(), "long");
         page.navigate("/assignments/" + next + "/plan");
         assertThat(page.locator(".foot")).containsText("180 renditions of 90 pieces");
-        button("1 of 2 channels …").click();
+        button("Channels: 1 of 2").click();
         page.locator("#channels-dialog").getByLabel("Press").check();
         page.locator("#channels-dialog").getByText("Save").click();
         assertThat(page.locator(".foot")).containsText(Pattern.compile("270 renditions"));

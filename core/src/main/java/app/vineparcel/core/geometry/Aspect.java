@@ -21,15 +21,27 @@ public record Aspect(double width, double height) {
 
     /** The largest box of this aspect inside {@code whole}, as near to the focal point as the edges allow. */
     public Box largestIn(Box whole, FocalPoint focus) {
-        if (whole.aspect() > ratio()) {
-            double width = whole.height() * ratio();
-            return new Box(whole.x() + slide(whole.width(), width, focus.x()), whole.y(), width, whole.height());
-        }
-        double height = whole.width() / ratio();
-        return new Box(whole.x(), whole.y() + slide(whole.height(), height, focus.y()), whole.width(), height);
+        return in(whole, CropPlace.about(focus));
+    }
+
+    /** The box of this aspect inside {@code whole} that lies and is as tight as that. */
+    public Box in(Box whole, CropPlace place) {
+        boolean wide = whole.aspect() > ratio();
+        double width = (wide ? whole.height() * ratio() : whole.width()) * place.share();
+        double height = (wide ? whole.height() : whole.width() / ratio()) * place.share();
+        return new Box(
+                whole.x() + slide(whole.width(), width, place.centre().x()),
+                whole.y() + slide(whole.height(), height, place.centre().y()),
+                width,
+                height);
     }
 
     private static double slide(double room, double wanted, double focus) {
         return Math.max(0, Math.min(room - wanted, room * focus - wanted / 2));
+    }
+
+    /** The same word for the same proportion, however it is written: width over height to three places, such as {@code 1.500}. */
+    public String word() {
+        return String.format(java.util.Locale.ROOT, "%.3f", ratio());
     }
 }

@@ -18,23 +18,42 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
 
     /** Frames a piece of that extent about that focal point. */
     public Framing frame(Extent piece, FocalPoint focus) {
+        return frame(piece, CropPlace.about(focus));
+    }
+
+    /** Frames a piece of that extent; where nothing is cropped, the place counts for nothing. */
+    public Framing frame(Extent piece, CropPlace place) {
         return sizing instanceof Sizing.Print print
                 ? new Fitting(crop, print.inPixels(), enlarge)
-                        .exact(piece, focus)
+                        .exact(piece, place)
                         .rounded()
-                : exact(piece, focus).rounded();
+                : exact(piece, place).rounded();
     }
 
     /** The same without rounding anything; a size on paper is met exactly. */
-    public ExactFraming exact(Extent piece, FocalPoint focus) {
-        Box whole = crop.map(aspect -> aspect.largestIn(piece.box(), focus)).orElse(piece.box());
+    public ExactFraming exact(Extent piece, CropPlace place) {
+        Box whole = crop.map(aspect -> aspect.in(piece.box(), place)).orElse(piece.box());
+        CropPlace left = crop.isPresent() ? CropPlace.about(place.centre()) : place;
         if (sizing instanceof Sizing.Boxed boxed) {
-            return boxed(boxed.fit(), new Extent(boxed.width(), boxed.height()), whole, piece, focus);
+            return boxed(boxed.fit(), new Extent(boxed.width(), boxed.height()), whole, piece, left);
         }
         if (sizing instanceof Sizing.Print print) {
-            return boxed(print.fit(), print.exactPixels(), whole, piece, focus);
+            return boxed(print.fit(), print.exactPixels(), whole, piece, left);
         }
         return plain(whole, factor(whole));
+    }
+
+    /** The aspect that a piece is cropped to before anything else; empty where its own is kept. */
+    public Optional<Aspect> cropsTo() {
+        if (crop.isPresent()) {
+            return crop;
+        }
+        if (sizing instanceof Sizing.Boxed boxed && boxed.fit() == Sizing.BoxFit.FILL) {
+            return Optional.of(new Aspect(boxed.width(), boxed.height()));
+        }
+        return sizing instanceof Sizing.Print print && print.fit() == Sizing.BoxFit.FILL
+                ? Optional.of(new Aspect(print.width(), print.height()))
+                : Optional.empty();
     }
 
     private double factor(Box whole) {
@@ -59,13 +78,14 @@ public record Fitting(Optional<Aspect> crop, Sizing sizing, boolean enlarge) {
         };
     }
 
-    private ExactFraming boxed(Sizing.BoxFit fit, Extent box, Box whole, Extent piece, FocalPoint focus) {
+    private ExactFraming boxed(Sizing.BoxFit fit, Extent box, Box whole, Extent piece, CropPlace place) {
         double across = box.width() / whole.width();
         double down = box.height() / whole.height();
         return switch (fit) {
             case INSIDE -> plain(whole, limited(Math.min(across, down)));
             case FILL -> {
-                Box shown = new Aspect(box.width(), box.height()).largestIn(whole, focusWithin(whole, piece, focus));
+                CropPlace within = new CropPlace(focusWithin(whole, piece, place.centre()), place.share());
+                Box shown = new Aspect(box.width(), box.height()).in(whole, within);
                 yield plain(shown, limited(box.width() / shown.width()));
             }
             case PAD -> new ExactFraming(whole, Extent.of(whole).times(limited(Math.min(across, down))), box);

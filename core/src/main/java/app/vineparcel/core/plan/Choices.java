@@ -79,6 +79,11 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
         }
     }
 
+    /** The same with cells turned together: off if all of them are on, else on. */
+    public Choices toggled(Collection<Cell> cells) {
+        return turned(cells, !cells.stream().allMatch(cell -> isOn(cell.piece(), cell.column())));
+    }
+
     /** The same with a cell treated otherwise; an empty override gives it back to its recipe. */
     public Choices overridden(Cell cell, PieceOverride override) {
         Map<Cell, PieceOverride> other = new HashMap<>(overrides);

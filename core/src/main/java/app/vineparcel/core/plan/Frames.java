@@ -1,12 +1,19 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.geometry.CropPlace;
+import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.Fitting;
+import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.recipe.SizeClause;
 import app.vineparcel.core.source.Piece;
+import java.util.Optional;
 
 /** The rule by which a column frames a piece. */
 final class Frames {
+
+    private static final CropPlace CENTRED = CropPlace.about(FocalPoint.CENTRE);
 
     private Frames() {}
 
@@ -22,5 +29,20 @@ final class Frames {
                     size.ppi().getAsInt() / piece.unitsPerInch().getAsDouble());
         }
         return new Fitting(column.recipe().crop(), sizing.times(column.density()), size.enlarge() || piece.isDrawn());
+    }
+
+    /** Where a column's crop lies on a piece; empty if it depends on a focal point that nobody gave. */
+    static Optional<CropPlace> place(PlanPiece planned, Fitting fitting) {
+        return fitting.cropsTo().flatMap(planned::crop).or(() -> planned.focus().map(CropPlace::about));
+    }
+
+    static Framing frame(PlanPiece planned, PlanColumn column) {
+        Fitting fitting = of(planned, column);
+        return fitting.frame(planned.piece().size(), place(planned, fitting).orElse(CENTRED));
+    }
+
+    static ExactFraming exact(PlanPiece planned, PlanColumn column) {
+        Fitting fitting = of(planned, column);
+        return fitting.exact(planned.piece().size(), place(planned, fitting).orElse(CENTRED));
     }
 }

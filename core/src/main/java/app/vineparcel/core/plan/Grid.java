@@ -1,7 +1,6 @@
 package app.vineparcel.core.plan;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -25,10 +24,6 @@ import java.util.function.IntPredicate;
  */
 public final class Grid {
 
-    private static final int[] NOBODY = {};
-    /** More densities than a recipe can ask for. */
-    private static final int MOST_FILES = 16;
-
     private final Planner planner;
     private final List<PlanPiece> rows;
     private final List<PlanColumn> columns;
@@ -39,7 +34,7 @@ public final class Grid {
     private final Map<Choices.Cell, List<PlanColumn>> overridden;
     private final CellSummary[] cells;
     private final BitSet on;
-    private final Map<String, int[]> takers;
+    private final PathTakers takers;
     private final GridTotals[] totals;
 
     private Grid(
@@ -53,7 +48,7 @@ public final class Grid {
             Map<Choices.Cell, List<PlanColumn>> overridden,
             CellSummary[] cells,
             BitSet on,
-            Map<String, int[]> takers,
+            PathTakers takers,
             GridTotals[] totals) {
         this.planner = planner;
         this.rows = rows;
@@ -92,7 +87,7 @@ public final class Grid {
                 new HashMap<>(),
                 new CellSummary[pieces.size() * columns.size()],
                 new BitSet(),
-                new HashMap<>(),
+                PathTakers.none(),
                 new GridTotals[columns.size()]);
         return empty.filled();
     }
@@ -109,7 +104,7 @@ public final class Grid {
         }
         for (int index = 0; index < cells.length; index++) {
             if (takesPaths(index, on, cells)) {
-                add(index, cells[index].paths(), takers);
+                takers.add(index, cells[index].paths());
             }
         }
         for (int column = 0; column < columns.size(); column++) {
@@ -157,40 +152,17 @@ public final class Grid {
         return chosen.get(index) && all[index].isSound() && !Planner.combines(column(index));
     }
 
-    private static void add(int index, String[] paths, Map<String, int[]> takers) {
-        for (int file = 0; file < paths.length; file++) {
-            int[] before = takers.getOrDefault(paths[file], NOBODY);
-            int[] now = Arrays.copyOf(before, before.length + 1);
-            now[before.length] = index * MOST_FILES + file;
-            Arrays.sort(now);
-            takers.put(paths[file], now);
-        }
-    }
-
-    private static void remove(int index, String[] paths, Map<String, int[]> takers) {
-        for (String path : paths) {
-            int[] left = Arrays.stream(takers.getOrDefault(path, NOBODY))
-                    .filter(taker -> taker / MOST_FILES != index)
-                    .toArray();
-            if (left.length == 0) {
-                takers.remove(path);
-            } else {
-                takers.put(path, left);
-            }
-        }
-    }
-
     /** The same with other choices; only what they change is worked out anew. */
     public Grid with(Choices other) {
         CellSummary[] otherCells = cells.clone();
         BitSet otherOn = (BitSet) on.clone();
-        Map<String, int[]> otherTakers = new HashMap<>(takers);
+        PathTakers otherTakers = takers.copy();
         Map<Choices.Cell, List<PlanColumn>> otherOverridden = new HashMap<>(overridden);
         Set<Integer> touched = new HashSet<>();
         Set<String> paths = new HashSet<>();
         for (int index : differing(other)) {
             if (takesPaths(index, otherOn, otherCells)) {
-                remove(index, otherCells[index].paths(), otherTakers);
+                otherTakers.remove(index, otherCells[index].paths());
                 paths.addAll(List.of(otherCells[index].paths()));
             }
             Choices.Cell cell =
@@ -203,19 +175,13 @@ public final class Grid {
             }
             otherOn.set(index, otherCells[index].isFor() && other.isOn(cell.piece(), cell.column()));
             if (takesPaths(index, otherOn, otherCells)) {
-                add(index, otherCells[index].paths(), otherTakers);
+                otherTakers.add(index, otherCells[index].paths());
                 paths.addAll(List.of(otherCells[index].paths()));
             }
             touched.add(index % columns.size());
         }
-        for (String path : paths) {
-            for (int taker : takers.getOrDefault(path, NOBODY)) {
-                touched.add(taker / MOST_FILES % columns.size());
-            }
-            for (int taker : otherTakers.getOrDefault(path, NOBODY)) {
-                touched.add(taker / MOST_FILES % columns.size());
-            }
-        }
+        takers.cells(paths).forEach(cell -> touched.add(cell % columns.size()));
+        otherTakers.cells(paths).forEach(cell -> touched.add(cell % columns.size()));
         Grid changed = new Grid(
                 planner,
                 rows,
@@ -255,9 +221,13 @@ public final class Grid {
         return found;
     }
 
+    private boolean collides(int index) {
+        return takesPaths(index, on, cells)
+                && !takers.late(List.of(index), cells).isEmpty();
+    }
+
     private boolean isFirst(int index, int file) {
-        int[] all = takers.getOrDefault(cells[index].paths()[file], NOBODY);
-        return all.length == 0 || all[0] == index * MOST_FILES + file;
+        return takers.isFirst(index, file, cells[index].paths()[file]);
     }
 
     private GridTotals total(int column) {
@@ -335,6 +305,36 @@ public final class Grid {
         return cells[row * columns.size() + column].isSound();
     }
 
+    /** How much the worst finding of a cell that is on matters, with files that get into each other's way. */
+    public Optional<Finding.Level> worst(int row, int column) {
+        int index = row * columns.size() + column;
+        return collides(index) ? Optional.of(Finding.Level.BLOCKER) : Optional.ofNullable(cells[index].worst());
+    }
+
+    /** The codes of what was found in a cell. */
+    public List<String> codes(int row, int column) {
+        int index = row * columns.size() + column;
+        List<String> codes = new ArrayList<>(List.of(cells[index].codes()));
+        if (collides(index)) {
+            codes.add(Finding.SAME_PATH);
+        }
+        return codes;
+    }
+
+    /** The densities of a cell, with what is otherwise for its piece. */
+    List<PlanColumn> steps(int row, int column) {
+        List<PlanColumn> own = overridden.isEmpty()
+                ? null
+                : overridden.get(
+                        new Choices.Cell(rows.get(row).id(), columns.get(column).id()));
+        return own == null ? ladders.get(column) : own;
+    }
+
+    /** Where the files of a cell go, as file systems compare them; none where something stands in its way. */
+    List<String> paths(int row, int column) {
+        return List.of(cells[row * columns.size() + column].paths());
+    }
+
     /** The place of a column, from 0; empty if there is none of that id. */
     public Optional<Integer> columnOf(String column) {
         return Optional.ofNullable(columnOf.get(column));
@@ -354,17 +354,12 @@ public final class Grid {
         return found;
     }
 
-    /**
-     * The choices after some cells were turned together: off if all of them are on, else on. What is only rendered where somebody asks comes along
-     * where it is on.
-     */
-    public Choices toggled(List<Choices.Cell> some) {
-        List<Choices.Cell> meant = some.stream()
+    /** Of some cells those that are on, or would be without somebody's asking for each. */
+    public List<Choices.Cell> usual(List<Choices.Cell> some) {
+        return some.stream()
                 .filter(cell -> choices.isOn(cell.piece(), cell.column())
                         || !choices.onDemand().contains(cell.piece()))
                 .toList();
-        boolean allOn = meant.stream().allMatch(cell -> choices.isOn(cell.piece(), cell.column()));
-        return choices.turned(meant, !allOn);
     }
 
     /** Cells about which other choices say something else, as far as they are of this grid. */
@@ -402,8 +397,8 @@ public final class Grid {
     }
 
     private PlannedRendition first(int index, int file) {
-        int taker = takers.get(cells[index].paths()[file])[0];
-        return planned(taker / MOST_FILES, overridden).get(taker % MOST_FILES);
+        String path = cells[index].paths()[file];
+        return planned(takers.firstCell(path), overridden).get(takers.firstFile(path));
     }
 
     /** Rows from one to before another, cell by cell; what lies beyond the last is left out. */
@@ -441,17 +436,13 @@ public final class Grid {
 
     /** Cells that are on and would overwrite another's file. */
     public List<Choices.Cell> collisions() {
-        List<Choices.Cell> found = new ArrayList<>();
-        for (int index = on.nextSetBit(0); index >= 0; index = on.nextSetBit(index + 1)) {
-            boolean collides = false;
-            for (int file = 0; file < cells[index].paths().length && takesPaths(index, on, cells); file++) {
-                collides |= !isFirst(index, file);
-            }
-            if (collides) {
-                found.add(new Choices.Cell(piece(index).id(), column(index).id()));
-            }
-        }
-        return found;
+        List<Integer> taking = on.stream()
+                .filter(index -> takesPaths(index, on, cells))
+                .boxed()
+                .toList();
+        return takers.late(taking, cells).stream()
+                .map(index -> new Choices.Cell(piece(index).id(), column(index).id()))
+                .toList();
     }
 
     /**

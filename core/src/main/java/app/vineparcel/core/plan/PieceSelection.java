@@ -74,6 +74,24 @@ public record PieceSelection(List<String> words) {
                         fits(word, piece.number(), piece.name(), piece.piece().key()));
     }
 
+    /** Whether a piece is among them, where a part of a name is enough. */
+    boolean finds(PlanPiece piece) {
+        return finds(piece.number(), piece.name(), piece.piece().key());
+    }
+
+    /**
+     * The same of a piece that is known by these.
+     *
+     * @param number its place among the pieces, from 1
+     * @param name what people call it
+     * @param key what its source calls it
+     */
+    public boolean finds(int number, String name, String key) {
+        return words.stream()
+                .anyMatch(word -> fits(word, number, name, key)
+                        || !RANGE.matcher(word).matches() && fits("*" + word + "*", number, name, key));
+    }
+
     /**
      * Whether one word means a piece.
      *

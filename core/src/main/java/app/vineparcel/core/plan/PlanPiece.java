@@ -1,12 +1,16 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.geometry.Aspect;
+import app.vineparcel.core.geometry.CropPlace;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.Taking;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -23,6 +27,9 @@ import java.util.Optional;
 public record PlanPiece(
         String id, Path file, String name, SourceInfo info, Optional<FocalPoint> focus, int number, Part part) {
 
+    /** Stands for every aspect that has no place of its own. */
+    public static final String ANY_ASPECT = "any";
+
     /**
      * What of its source a piece is, and how the source is taken.
      *
@@ -30,8 +37,19 @@ public record PlanPiece(
      * @param taking without what every use of the source keeps out
      * @param layers what could be kept out
      * @param sheet what lies on it, if it is a sheet
+     * @param crops where somebody put a crop of it, by {@link Aspect#word()}, or {@link #ANY_ASPECT} for those without a place of their own
      */
-    public record Part(Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet) {
+    public record Part(
+            Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
+
+        public Part {
+            crops = Map.copyOf(crops);
+        }
+
+        /** Nobody put a crop of it anywhere. */
+        public Part(Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet) {
+            this(piece, taking, layers, sheet, Map.of());
+        }
 
         /** Of a source that is taken as it stands. */
         public static Part plain(Piece piece) {
@@ -45,9 +63,30 @@ public record PlanPiece(
         return new PlanPiece(id, file, name, info, focus, number, Part.plain(Piece.picture(name, info.size())));
     }
 
+    /** The same on white paper. */
+    public PlanPiece onPaper() {
+        Part papered = new Part(part.piece(), part.taking().onPaper(), part.layers(), part.sheet(), part.crops());
+        return new PlanPiece(id, file, name, info, focus, number, papered);
+    }
+
+    /** The same with the crop of an aspect somewhere else. */
+    public PlanPiece cropped(String aspect, CropPlace place) {
+        Map<String, CropPlace> crops = new HashMap<>(part.crops());
+        crops.put(aspect, place);
+        Part other = new Part(part.piece(), part.taking(), part.layers(), part.sheet(), crops);
+        return new PlanPiece(id, file, name, info, focus, number, other);
+    }
+
     /** What it is in its source. */
     public Piece piece() {
         return part.piece();
+    }
+
+    /** Where a crop to an aspect lies: as somebody put it, else about the focal point; empty if nobody gave one. */
+    public Optional<CropPlace> crop(Aspect aspect) {
+        return Optional.ofNullable(part.crops().get(aspect.word()))
+                .or(() -> Optional.ofNullable(part.crops().get(ANY_ASPECT)))
+                .or(() -> focus.map(CropPlace::about));
     }
 
     /** Whether a focal point can be suggested from its pixels. */

@@ -1,5 +1,6 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
@@ -32,7 +33,7 @@ public record PlannedRendition(
 
     /** Whether which part is shown depends on a focal point that nobody gave; sizes never do. */
     public boolean needsFocus() {
-        return piece.focus().isEmpty()
+        return Frames.place(piece, Frames.of(piece, column)).isEmpty()
                 && piece.canSuggestFocus()
                 && !framing.crop().isWholeOf(piece.piece().pixels());
     }
@@ -45,7 +46,12 @@ public record PlannedRendition(
 
     /** A page's framing before it is rounded to pixels. */
     public ExactFraming exact(PlanPiece page) {
-        return Frames.of(page, column).exact(page.piece().size(), page.focus().orElse(FocalPoint.CENTRE));
+        return Frames.exact(page, column);
+    }
+
+    /** The aspect that the piece is cropped to; empty where its own is kept. */
+    public Optional<Aspect> cropsTo() {
+        return Frames.of(piece, column).cropsTo();
     }
 
     /** How the source of a page is taken, without what the channel keeps out. */

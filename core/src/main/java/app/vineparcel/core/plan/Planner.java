@@ -1,7 +1,6 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.codec.VectorFormat;
-import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
@@ -41,8 +40,7 @@ public final class Planner {
 
     private PlannedRendition plan(PlanPiece piece, String name, PlanColumn column, List<PlanPiece> pages) {
         Recipe recipe = column.recipe();
-        Framing framing = Frames.of(piece, column)
-                .frame(piece.piece().size(), piece.focus().orElse(FocalPoint.CENTRE));
+        Framing framing = Frames.frame(piece, column);
         List<Finding> findings = new ArrayList<>(preflight.findings(piece, column, framing));
         String path;
         try {

@@ -85,12 +85,13 @@ final class PieceLook {
         OptionalInt matte = recipe.format().keepsAlpha() && recipe.background().transparent()
                 ? OptionalInt.empty()
                 : OptionalInt.of(recipe.background().rgb());
-        Drawing wanted =
-                new Drawing(planned.piece(), planned.taking(planned.piece()), framing.crop(), framing.content(), matte);
+        Taking taking = planned.taking(planned.piece());
+        Drawing wanted = new Drawing(planned.piece(), taking, framing.crop(), framing.content(), taking.ground(matte));
         if (drawn == null || !wanted.equals(drawing)) {
             drawn = null;
             Pixels pixels = planned.piece().part().sheet().isPresent()
-                    ? new SheetDrawing(sources, this, workshop, planned).draw(framing.crop(), framing.content(), matte)
+                    ? new SheetDrawing(sources, this, workshop, planned)
+                            .draw(framing.crop(), framing.content(), wanted.matte())
                     : draw(wanted);
             OpenedSource opened = new OpenedSource(
                     planned.piece().info().sized(pixels.size()).with(sources.drawnNotices()),

@@ -126,7 +126,10 @@ final class ShapesFile {
                 (canvas.height() - content.height()) / 2,
                 content.width(),
                 content.height());
-        OptionalInt ground = piece.part().sheet().map(Sheet::ground).orElse(OptionalInt.empty());
+        OptionalInt ground = piece.part()
+                .sheet()
+                .map(Sheet::ground)
+                .orElse(planned.taking(piece).ground(OptionalInt.empty()));
         SvgSheet svg = new SvgSheet(piece.name(), canvas, ground.isPresent() ? ground : ground());
         if (piece.part().sheet().isEmpty()) {
             cut(piece, framing.crop(), place, svg, format);

@@ -121,6 +121,12 @@ final class SheetDrawing {
         DrawnDocument document = sources.drawn(piece, taking);
         PieceLook.requireSame(piece, document);
         return sources.reader()
-                .draw(piece.file(), document, piece.piece(), piece.piece().onWhole(part), size, OptionalInt.empty());
+                .draw(
+                        piece.file(),
+                        document,
+                        piece.piece(),
+                        piece.piece().onWhole(part),
+                        size,
+                        taking.ground(OptionalInt.empty()));
     }
 }

@@ -1,6 +1,7 @@
 package app.vineparcel.core.source;
 
 import java.util.HashSet;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /**
@@ -8,8 +9,11 @@ import java.util.Set;
  *
  * @param box which box of a PDF page counts
  * @param keptOut keys or names of the layers that are not rendered
+ * @param paper whether there is white paper behind it; else what nothing covers is clear
  */
-public record Taking(PageBox box, Set<String> keptOut) {
+public record Taking(PageBox box, Set<String> keptOut, boolean paper) {
+
+    private static final int WHITE = 0xffffff;
 
     /** As the document stands. */
     public static final Taking PLAIN = new Taking(PageBox.CROP, Set.of());
@@ -18,11 +22,26 @@ public record Taking(PageBox box, Set<String> keptOut) {
         keptOut = Set.copyOf(keptOut);
     }
 
+    /** Without paper. */
+    public Taking(PageBox box, Set<String> keptOut) {
+        this(box, keptOut, false);
+    }
+
+    /** The same on white paper. */
+    public Taking onPaper() {
+        return new Taking(box, keptOut, true);
+    }
+
+    /** What it is drawn on, 0xRRGGBB: its paper, else what somebody asks for. */
+    public OptionalInt ground(OptionalInt asked) {
+        return paper ? OptionalInt.of(WHITE) : asked;
+    }
+
     /** The same with more kept out. */
     public Taking without(Set<String> more) {
         Set<String> all = new HashSet<>(keptOut);
         all.addAll(more);
-        return new Taking(box, all);
+        return new Taking(box, all, paper);
     }
 
     /** Whether a layer is kept out, by its key or by its name in any case. */

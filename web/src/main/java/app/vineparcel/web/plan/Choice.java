@@ -12,10 +12,10 @@ import java.util.Set;
  * Which cells of the plan are asked for: columns with the keys of their pieces in order, such as {@code 1.3=10,11;2.5=10}, a column being the keys of
  * channel and recipe.
  *
- * @param piecesByColumn the cells, or of columns that make one file of several pieces the order of those
- * @param isOrderOnly whether what is wanted is what was chosen before, and these say in which order
+ * @param piecesByColumn the cells; in that order pieces go into one file
+ * @param isAsBefore whether what is wanted is what was chosen before
  */
-record Choice(Map<Column, Set<Long>> piecesByColumn, boolean isOrderOnly) {
+record Choice(Map<Column, Set<Long>> piecesByColumn, boolean isAsBefore) {
 
     /** A recipe within a channel. */
     record Column(long channelId, long recipeId) {
@@ -35,11 +35,10 @@ record Choice(Map<Column, Set<Long>> piecesByColumn, boolean isOrderOnly) {
     /**
      * What a request asks for.
      *
-     * @param cells the cells, if it names any
-     * @param orders otherwise in which order pieces go into one file
+     * @param cells the cells, if it names any; else what was chosen before
      */
-    static Choice of(Optional<String> cells, String orders) throws ProblemException {
-        return cells.isPresent() ? cells(cells.get()) : new Choice(parse(orders), true);
+    static Choice of(Optional<String> cells) throws ProblemException {
+        return cells.isPresent() ? cells(cells.get()) : new Choice(Map.of(), true);
     }
 
     private static Choice cells(String text) throws ProblemException {

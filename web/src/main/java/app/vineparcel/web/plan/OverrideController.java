@@ -52,6 +52,7 @@ class OverrideController {
 
     private final PlanColumns columns;
     private final PlanGrids grids;
+    private final PlanChanges changes;
     private final AssignmentService assignments;
     private final PieceService pieces;
     private final RecipePages pages;
@@ -59,11 +60,13 @@ class OverrideController {
     OverrideController(
             PlanColumns columns,
             PlanGrids grids,
+            PlanChanges changes,
             AssignmentService assignments,
             PieceService pieces,
             RecipePages pages) {
         this.columns = columns;
         this.grids = grids;
+        this.changes = changes;
         this.assignments = assignments;
         this.pieces = pieces;
         this.pages = pages;
@@ -90,8 +93,10 @@ class OverrideController {
         RecipeForm form = RecipeForm.sent(parameters);
         try {
             PieceOverride otherwise = PieceOverride.between(recipe, form.recipe());
-            grids.change(assignments.get(piece.assignmentId()), grid -> grid.choices()
-                    .overridden(cell(piece, column), otherwise));
+            changes.choose(
+                    assignments.get(piece.assignmentId()),
+                    plan -> plan.grid().choices().overridden(cell(piece, column), otherwise),
+                    edits -> label(piece, column));
             return plan(piece);
         } catch (RecipeException e) {
             Optional<PieceOverride> kept = kept(piece, column);
@@ -108,20 +113,27 @@ class OverrideController {
         PlanService.Column column = column(key);
         Choices.Cell cell = cell(piece, column);
         PieceOverride none = new PieceOverride(Set.of(), column.stored().recipe());
-        Choices after = grids.change(assignments.get(piece.assignmentId()), grid -> {
-                    Choices before = grid.choices();
-                    return before.overridden(
-                            cell,
-                            Clause.byKey(clause)
-                                    .flatMap(one -> before.override(cell.piece(), cell.column())
-                                            .map(override -> override.without(one)))
-                                    .orElse(none));
-                })
+        Choices after = changes.choose(
+                        assignments.get(piece.assignmentId()),
+                        plan -> {
+                            Choices before = plan.grid().choices();
+                            return before.overridden(
+                                    cell,
+                                    Clause.byKey(clause)
+                                            .flatMap(one -> before.override(cell.piece(), cell.column())
+                                                    .map(override -> override.without(one)))
+                                            .orElse(none));
+                        },
+                        edits -> label(piece, column))
                 .grid()
                 .choices();
         return after.override(cell.piece(), cell.column()).isPresent()
                 ? "redirect:" + address(piece, column)
                 : plan(piece);
+    }
+
+    private static String label(StoredPiece piece, PlanService.Column column) {
+        return "override of “%s” for “%s”".formatted(column.stored().title(), piece.name());
     }
 
     private static Choices.Cell cell(StoredPiece piece, PlanService.Column column) {

@@ -1,12 +1,17 @@
 package app.vineparcel.web.plan;
 
+import app.vineparcel.core.plan.CellState;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.GridTotals;
 import app.vineparcel.web.Words;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What the foot of the plan says.
@@ -16,10 +21,12 @@ import java.util.Locale;
  * @param pieces of how many pieces
  * @param weight about how heavy in all
  * @param findings how many of each kind
+ * @param states how many cells are made, changed, new; empty before anything was made
  */
-record PlanFoot(int count, String renditions, String pieces, String weight, String findings) {
+record PlanFoot(int count, String renditions, String pieces, String weight, String findings, String states) {
 
-    static PlanFoot of(Grid grid, Words words) {
+    static PlanFoot of(PlanSnapshot plan, Words words) {
+        Grid grid = plan.grid();
         GridTotals totals = grid.totals();
         List<String> found = new ArrayList<>();
         for (Finding.Level level : Finding.Level.values()) {
@@ -32,6 +39,22 @@ record PlanFoot(int count, String renditions, String pieces, String weight, Stri
                 words.count(totals.renditions(), "rendition"),
                 "of " + words.count(grid.piecesOn(), "piece"),
                 "about " + words.weight(totals.bytes()),
-                found.isEmpty() ? "no findings" : String.join(" · ", found));
+                found.isEmpty() ? "no findings" : String.join(" · ", found),
+                plan.files().isEmpty() ? "" : states(plan));
+    }
+
+    private static String states(PlanSnapshot plan) {
+        Map<CellState, Integer> counts = new EnumMap<>(CellState.class);
+        for (int row = 0; row < plan.rows().size(); row++) {
+            for (int column = 0; column < plan.columns().size(); column++) {
+                if (plan.grid().isOn(row, column)) {
+                    counts.merge(plan.made().state(plan.grid(), row, column), 1, Integer::sum);
+                }
+            }
+        }
+        return Stream.of(CellState.DONE, CellState.CHANGED, CellState.PLANNED, CellState.FAILED)
+                .filter(counts::containsKey)
+                .map(state -> "%,d %s".formatted(counts.get(state), state == CellState.PLANNED ? "new" : state.word()))
+                .collect(Collectors.joining(" · "));
     }
 }

@@ -1,6 +1,5 @@
 package app.vineparcel.web.plan;
 
-import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.PlanPiece;
@@ -8,6 +7,8 @@ import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.runs.MadeFiles;
+import app.vineparcel.web.sources.PieceOrigins;
 import app.vineparcel.web.sources.PiecePreviews;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
@@ -19,7 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
@@ -39,6 +40,9 @@ class PlanGrids {
     private final ChoiceService choices;
     private final Shelf shelf;
     private final Clock clock;
+    private final MadeFiles files;
+    private final PieceOrigins origins;
+    private final PageOrders orders;
     private final TransactionTemplate reading;
     private final TransactionTemplate writing;
     private final Map<Long, Object> gates = new ConcurrentHashMap<>();
@@ -60,7 +64,13 @@ class PlanGrids {
             ChoiceService choices,
             Shelf shelf,
             Clock clock,
+            MadeFiles files,
+            PieceOrigins origins,
+            PageOrders orders,
             PlatformTransactionManager transactions) {
+        this.files = files;
+        this.origins = origins;
+        this.orders = orders;
         this.revisions = revisions;
         this.columns = columns;
         this.pieces = pieces;
@@ -102,31 +112,37 @@ class PlanGrids {
         List<StoredPiece> stored = pieces.all(assignment.id());
         List<PlanPiece> rows = planPieces.of(stored);
         Map<Long, String> keys = previews.keys(assignment.id(), stored);
+        Map<Long, PieceOrigins.Origin> from = origins.of(stored);
         Map<String, StoredPiece> byId = new HashMap<>();
         stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
         List<PlanService.Column> across = columns.of(assignment.id());
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         Grid grid = Grid.of(
                 planner, rows, across.stream().map(PlanService.Column::column).toList(), choices.of(stored));
-        return new PlanSnapshot(
+        return PlanSnapshot.of(
                 revision,
                 grid,
                 across,
                 rows.stream()
                         .map(row -> byId.get(row.id()))
-                        .map(piece -> row(piece, keys.get(piece.id())))
-                        .toList());
+                        .map(piece -> row(piece, keys.get(piece.id()), from.get(piece.id())))
+                        .toList(),
+                files.of(assignment.id()),
+                orders.of(assignment.id()));
     }
 
-    private static PlanSnapshot.Row row(StoredPiece piece, String key) {
+    private static PlanSnapshot.Row row(StoredPiece piece, String key, PieceOrigins.Origin origin) {
         return new PlanSnapshot.Row(
                 piece.id(),
                 piece.name(),
+                piece.isRenamed() ? piece.name() : null,
                 piece.sizeWords(),
                 piece.kind().word(),
-                piece.kind() == Piece.Kind.PICTURE,
-                piece.isOffered(),
-                key);
+                piece.kind() != Piece.Kind.PICTURE && piece.kind() != Piece.Kind.PAGE,
+                key,
+                origin.folder(),
+                origin.word(),
+                origin.missing());
     }
 
     private synchronized PlanSnapshot kept(long assignmentId) {
@@ -137,16 +153,23 @@ class PlanGrids {
         kept.put(assignmentId, snapshot);
     }
 
-    /** Changes an assignment's choices; whoever else does so at the same time waits. */
-    PlanSnapshot change(Assignment assignment, Function<Grid, Choices> change) throws ProblemException {
+    /** Changes a plan; whoever else does so at the same time waits. */
+    PlanSnapshot change(Assignment assignment, UnaryOperator<PlanSnapshot> change) {
         PlanSnapshot after = writing.execute(status -> {
             choices.waitForTurn(assignment.id());
-            PlanSnapshot before = current(assignment);
-            Choices other = change.apply(before.grid());
-            choices.write(before.grid().changedBy(other), other);
-            return before.with(other, revisions.of(assignment.id()));
+            return change.apply(current(assignment));
         });
         keep(assignment.id(), after);
         return after;
+    }
+
+    /** The plan after other choices were written, within the transaction that did so. */
+    PlanSnapshot chosen(Assignment assignment, PlanSnapshot before, Choices other) {
+        return before.with(other, revisions.of(assignment.id()));
+    }
+
+    /** The plan after anything else was written, within the transaction that did so. */
+    PlanSnapshot anew(Assignment assignment) {
+        return made(assignment, revisions.of(assignment.id()));
     }
 }

@@ -16,7 +16,7 @@ class PlanRevisions {
     private static final String ROWS =
             "select concat(count(*), ':', coalesce(sum(cast(cast(%s.xmin as text) as bigint)), 0)) from %s";
     private static final String QUERY = "select concat_ws('|'"
-            + part("a", "assignment a where a.id = :id")
+            + ", (select name from assignment where id = :id)"
             + part("s", "source s where s.assignment_id = :id")
             + part("p", "piece p where p.assignment_id = :id")
             + part("c", "cell_choice c join piece p on p.id = c.piece_id where p.assignment_id = :id")
@@ -24,6 +24,9 @@ class PlanRevisions {
             + part("h", "channel h")
             + part("u", "channel_recipe u")
             + part("m", "mark m")
+            + part("x", "piece_crop x join piece p on p.id = x.piece_id where p.assignment_id = :id")
+            + part("o", "page_order o where o.assignment_id = :id")
+            + part("n", "run n where n.assignment_id = :id")
             + part("d", "hidden_channel d where d.assignment_id = :id")
             + ")";
 

@@ -38,20 +38,28 @@ class PlanService {
     /**
      * What shall be made.
      *
-     * @param asked cells by column, and in which order pieces go into one file; without any, what was chosen before
+     * @param asked cells by column; without any, what was chosen before
      */
     Plan chosen(Assignment assignment, Choice asked) throws ProblemException {
-        Grid grid = grids.of(assignment).grid();
-        Map<String, List<String>> orders = new HashMap<>();
-        asked.piecesByColumn()
-                .forEach((column, pieces) -> orders.put(
-                        column.key(), pieces.stream().map(String::valueOf).toList()));
-        Plan plan = (asked.isOrderOnly() ? grid : grid.with(only(grid, orders))).selected(orders);
-        if (plan.renditions().isEmpty()) {
+        PlanSnapshot plan = grids.of(assignment);
+        Map<String, List<String>> orders = PageOrders.lists(plan.orders());
+        Map<String, List<String>> cells = cells(asked);
+        orders.putAll(cells);
+        Grid grid = asked.isAsBefore() ? plan.grid() : plan.grid().with(only(plan.grid(), cells));
+        Plan chosen = grid.selected(orders);
+        if (chosen.renditions().isEmpty()) {
             throw new ProblemException(new Problem.BadRequest(
                     "The plan", "What was chosen is no longer there.", "Reload the page and choose again."));
         }
-        return plan;
+        return chosen;
+    }
+
+    private static Map<String, List<String>> cells(Choice asked) {
+        Map<String, List<String>> cells = new HashMap<>();
+        asked.piecesByColumn()
+                .forEach((column, pieces) -> cells.put(
+                        column.key(), pieces.stream().map(String::valueOf).toList()));
+        return cells;
     }
 
     /** These cells and no others. */

@@ -2,28 +2,83 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.MadeFile;
+import app.vineparcel.core.plan.MadeStates;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
- * An assignment's plan as it stood at one moment. Immutable.
+ * An assignment's plan as it was at one moment. Immutable.
  *
  * @param revision of all that it was made from
  * @param columns in the order of the grid's
  * @param rows in the order of the grid's
+ * @param files what runs made last
+ * @param made whether that would come out the same today
+ * @param orders in which order pieces go into one file, as {@link PageOrders} has it
  */
-record PlanSnapshot(String revision, Grid grid, List<PlanService.Column> columns, List<Row> rows) {
+record PlanSnapshot(
+        String revision,
+        Grid grid,
+        List<PlanService.Column> columns,
+        List<Row> rows,
+        Map<Choices.Cell, List<MadeFile>> files,
+        MadeStates made,
+        Map<String, String> orders) {
 
     /**
      * What a page shows of a piece.
      *
-     * @param picture whether it is a whole picture, which has no clear ground
-     * @param offered whether it is on unless somebody says otherwise
+     * @param given the name that somebody gave it, if any
+     * @param checker whether it may have a clear ground
      * @param pictureKey changes with how it looks
+     * @param folder where its source came from
+     * @param source a word for its file and how that is taken
+     * @param missing whether the file is gone
      */
-    record Row(long id, String name, String size, String kind, boolean picture, boolean offered, String pictureKey) {}
+    record Row(
+            long id,
+            String name,
+            @Nullable String given,
+            String size,
+            String kind,
+            boolean checker,
+            String pictureKey,
+            String folder,
+            String source,
+            boolean missing) {}
+
+    static PlanSnapshot of(
+            String revision,
+            Grid grid,
+            List<PlanService.Column> columns,
+            List<Row> rows,
+            Map<Choices.Cell, List<MadeFile>> files,
+            Map<String, String> orders) {
+        return new PlanSnapshot(revision, grid, columns, rows, files, states(grid, columns, rows, files), orders);
+    }
+
+    private static MadeStates states(
+            Grid grid, List<PlanService.Column> columns, List<Row> rows, Map<Choices.Cell, List<MadeFile>> files) {
+        return files.isEmpty()
+                ? MadeStates.NONE
+                : MadeStates.of(grid, files, rows.stream().map(Row::source).toList(), id -> columns.get(
+                                grid.columnOf(id).orElseThrow())
+                        .stored()
+                        .version());
+    }
 
     /** The same after a change of the choices alone. */
     PlanSnapshot with(Choices choices, String after) {
-        return new PlanSnapshot(after, grid.with(choices), columns, rows);
+        Grid turned = grid.with(choices);
+        boolean same = choices.overrides().equals(grid.choices().overrides());
+        return new PlanSnapshot(
+                after, turned, columns, rows, files, same ? made : states(turned, columns, rows, files), orders);
+    }
+
+    /** Where each row's source came from. */
+    List<String> folders() {
+        return rows.stream().map(Row::folder).toList();
     }
 }

@@ -3,19 +3,15 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
-import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Trial;
 import app.vineparcel.core.render.TrialViews;
-import app.vineparcel.web.Words;
 import app.vineparcel.web.sources.SamplePieces;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,7 +34,6 @@ class TrialController {
     private final RecipeCheck check;
     private final SamplePieces pieces;
     private final TrialDesks desks;
-    private final Words words = new Words();
 
     TrialController(RecipeService recipes, RecipeCheck check, SamplePieces pieces, TrialDesks desks) {
         this.recipes = recipes;
@@ -96,7 +91,7 @@ class TrialController {
             Optional<Trial> trial = desks.put(desk, number, planned);
             return trial.isEmpty()
                     ? ResponseEntity.noContent().build()
-                    : ResponseEntity.ok(answer(trial.get(), planned));
+                    : ResponseEntity.ok(TrialAnswers.of(trial.get(), planned));
         } catch (RecipeException e) {
             return ResponseEntity.noContent().build(); // the check says what is wrong
         } catch (ProblemException e) {
@@ -143,47 +138,6 @@ class TrialController {
                         .header("X-Width", String.valueOf(seen.size().width()))
                         .body(seen.rgba()))
                 .orElseGet(() -> ResponseEntity.noContent().build());
-    }
-
-    private Map<String, Object> answer(Trial trial, PlannedRendition planned) {
-        Map<String, Object> answer = new LinkedHashMap<>();
-        answer.put("width", trial.size().width());
-        answer.put("height", trial.size().height());
-        answer.put("pixels", trial.size().toString());
-        answer.put("source", planned.piece().piece().pixels().toString());
-        answer.put("bytes", trial.bytes());
-        answer.put("weight", words.weight(trial.bytes()));
-        answer.put("exactly", words.exactly(trial.bytes()));
-        answer.put("written", Sentences.format(trial.format()));
-        answer.put("profile", trial.profile());
-        answer.put("clipped", words.share(trial.clipped()));
-        trial.similarity().ifPresent(similarity -> answer.put("similarity", similarity));
-        answer.put(
-                "clear",
-                planned.column().recipe().background().transparent()
-                        && planned.column().recipe().format().keepsAlpha());
-        answer.put("density", planned.column().density());
-        Framing framing = trial.framing();
-        answer.put(
-                "frame",
-                box(
-                        framing.crop(),
-                        planned.piece().piece().size().width(),
-                        planned.piece().piece().size().height()));
-        answer.put(
-                "content",
-                List.of(
-                        framing.left(),
-                        framing.top(),
-                        framing.content().width(),
-                        framing.content().height()));
-        trial.mark().ifPresent(mark -> answer.put("mark", List.of(mark.x(), mark.y(), mark.width(), mark.height())));
-        return answer;
-    }
-
-    /** As shares of the piece's width and height. */
-    private static List<Double> box(Box box, double width, double height) {
-        return List.of(box.x() / width, box.y() / height, box.width() / width, box.height() / height);
     }
 
     /** A part of the rendition, or of what it was made from, in px of the rendition, at so many pixels. */

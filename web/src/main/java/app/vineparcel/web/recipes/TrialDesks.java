@@ -29,7 +29,7 @@ import org.springframework.stereotype.Component;
  * it was last used. A newer request of a page overtakes its older ones.
  */
 @Component
-class TrialDesks {
+public class TrialDesks {
 
     private static final int MOST = 2;
     private static final Duration IDLE = Duration.ofMinutes(5);
@@ -73,7 +73,7 @@ class TrialDesks {
      * @return empty if a later request of the page has come
      * @throws ProblemException if the rendition cannot be made
      */
-    Optional<Trial> put(String page, long number, PlannedRendition planned) throws ProblemException {
+    public Optional<Trial> put(String page, long number, PlannedRendition planned) throws ProblemException {
         Desk desk = desks.computeIfAbsent(page, key -> new Desk());
         desk.used = clock.instant();
         desk.latest.accumulateAndGet(number, Math::max);

@@ -3,6 +3,7 @@ package app.vineparcel.web.runs;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
+import app.vineparcel.core.plan.MadeStates;
 import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
@@ -13,6 +14,7 @@ import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Outcome;
 import app.vineparcel.web.sources.NoticeList;
+import app.vineparcel.web.sources.PieceOrigins;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -73,6 +75,9 @@ public class Rendition {
     private String suffix = "";
     private @Nullable Long recipeId;
     private @Nullable Integer recipeVersion;
+    private @Nullable Long channelId;
+    private String sourceWord = "";
+    private String framing = "";
 
     @Enumerated(EnumType.STRING)
     private State state = State.WAITING;
@@ -99,12 +104,14 @@ public class Rendition {
     /**
      * A file of a run.
      *
-     * @param sourceId of its piece; of the first on a sheet
+     * @param origin of its piece
      */
-    Rendition(long runId, int position, long sourceId, PlannedRendition planned) {
+    Rendition(long runId, int position, PieceOrigins.Origin origin, PlannedRendition planned) {
         this.runId = runId;
         this.position = position;
-        this.sourceId = sourceId;
+        this.sourceId = origin.sourceId();
+        this.sourceWord = origin.word();
+        this.framing = MadeStates.word(planned.framing());
         this.pieceId = Long.parseLong(planned.piece().id());
         this.density = planned.column().density();
         this.pages = planned.pages().stream().map(PlanPiece::id).collect(Collectors.joining(","));
@@ -202,8 +209,9 @@ public class Rendition {
         return new Placement(Optional.ofNullable(ownFolder), suffix);
     }
 
-    /** By which version of which kept recipe it was planned. */
-    void by(long recipe, int version) {
+    /** For which channel and by which version of which kept recipe it was planned. */
+    void by(long channel, long recipe, int version) {
+        channelId = channel;
         recipeId = recipe;
         recipeVersion = version;
     }

@@ -120,21 +120,7 @@ class RunPlans {
                 .toList();
         Map<Long, StoredPiece> stored = pieces.chosen(run.assignmentId(), wanted).stream()
                 .collect(Collectors.toMap(StoredPiece::id, Function.identity()));
-        return new Kept(stored, planPieces.lookup());
-    }
-
-    /** The source that a rendition counts for: of its piece, or of the first piece on its sheet. */
-    long sourceOf(PlannedRendition planned) {
-        PlanPiece piece = planned.piece()
-                .part()
-                .sheet()
-                .map(sheet -> sheet.laid().get(0).piece())
-                .orElse(planned.piece());
-        try {
-            return pieces.get(Long.parseLong(piece.id())).sourceId().orElseThrow();
-        } catch (ProblemException e) {
-            throw new IllegalStateException("a piece that was just planned is gone", e);
-        }
+        return new Kept(stored, planPieces.lookup(stored.values()));
     }
 
     private static Problem gone(Rendition rendition) {

@@ -9,6 +9,8 @@ import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
+import app.vineparcel.web.sources.PieceOrigins;
+import app.vineparcel.web.sources.PieceService;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -31,7 +33,8 @@ public class RunService {
     private final RunRepository runs;
     private final RenditionRepository renditions;
     private final RunWorker worker;
-    private final RunPlans plans;
+    private final PieceService pieces;
+    private final PieceOrigins origins;
     private final RecipeService recipes;
     private final Clock clock;
 
@@ -39,11 +42,13 @@ public class RunService {
             RunRepository runs,
             RenditionRepository renditions,
             RunWorker worker,
-            RunPlans plans,
+            PieceService pieces,
+            PieceOrigins origins,
             RecipeService recipes,
             Clock clock) {
         this.recipes = recipes;
-        this.plans = plans;
+        this.pieces = pieces;
+        this.origins = origins;
         this.runs = runs;
         this.renditions = renditions;
         this.worker = worker;
@@ -70,9 +75,23 @@ public class RunService {
         List<Rendition> all = new ArrayList<>();
         Map<Long, Integer> versions =
                 recipes.all().stream().collect(Collectors.toMap(StoredRecipe::id, StoredRecipe::version));
+        Map<Long, PieceOrigins.Origin> from = origins.of(pieces.chosen(
+                assignment.id(),
+                plan.renditions().stream()
+                        .map(planned -> Long.valueOf(planned.piece().id()))
+                        .distinct()
+                        .toList()));
         for (PlannedRendition planned : plan.renditions()) {
-            Rendition rendition = new Rendition(run.id(), all.size() + 1, plans.sourceOf(planned), planned);
-            recipeOf(planned).ifPresent(recipe -> rendition.by(recipe, versions.getOrDefault(recipe, 0)));
+            PieceOrigins.Origin origin = from.get(Long.valueOf(planned.piece().id()));
+            if (origin == null) {
+                throw new IllegalStateException("a piece that was just planned is gone");
+            }
+            Rendition rendition = new Rendition(run.id(), all.size() + 1, origin, planned);
+            String[] keys = planned.column().id().split("\\.");
+            if (keys.length == 2) { // columns are named by channel and recipe
+                long recipe = Long.parseLong(keys[1]);
+                rendition.by(Long.parseLong(keys[0]), recipe, versions.getOrDefault(recipe, 0));
+            }
             all.add(rendition);
         }
         renditions.saveAll(all);
@@ -101,12 +120,6 @@ public class RunService {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java has SHA-256", e);
         }
-    }
-
-    /** The key of the kept recipe: columns are named by channel and recipe. */
-    private static Optional<Long> recipeOf(PlannedRendition planned) {
-        String[] keys = planned.column().id().split("\\.");
-        return keys.length == 2 ? Optional.of(Long.valueOf(keys[1])) : Optional.empty();
     }
 
     /**

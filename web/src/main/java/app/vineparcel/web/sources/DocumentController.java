@@ -54,9 +54,10 @@ class DocumentController {
     String take(
             @PathVariable long id,
             @RequestParam(defaultValue = "") List<String> out,
-            @RequestParam(defaultValue = "crop") String box)
+            @RequestParam(defaultValue = "crop") String box,
+            @RequestParam(defaultValue = "false") boolean paper)
             throws ProblemException {
-        Source source = documents.take(id, pageBox(box), out);
+        Source source = documents.take(id, pageBox(box), out, paper);
         return "redirect:/assignments/" + source.assignmentId() + "/sources";
     }
 

@@ -37,11 +37,11 @@ class DocumentService {
         this.uploads = uploads;
     }
 
-    /** Takes a document by another page box or without some layers; its pieces change with it at once. */
+    /** Takes a document by another page box, without some layers, on paper or not; its pieces change with it at once. */
     @Transactional(rollbackFor = ProblemException.class)
-    Source take(long id, PageBox box, List<String> keptOut) throws ProblemException {
+    Source take(long id, PageBox box, List<String> keptOut, boolean paper) throws ProblemException {
         Source source = sources.get(id);
-        source.take(box, keptOut.stream().filter(key -> !key.isBlank()).toList(), repository.nextChange());
+        source.take(box, keptOut.stream().filter(key -> !key.isBlank()).toList(), paper, repository.nextChange());
         try (Document document = reader.document(source.file(), source.taking())) {
             pieces.sync(source, document.pieces());
         }

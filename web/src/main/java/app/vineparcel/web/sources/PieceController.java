@@ -111,14 +111,13 @@ class PieceController {
     @PostMapping("/pieces/{id}/remove")
     String remove(@PathVariable long id) throws ProblemException {
         StoredPiece piece = pieces.get(id);
-        switch (piece.kind()) {
-            case REGION, OBJECT, LAYER, SHEET -> pieces.remove(piece);
-            default ->
-                throw new ProblemException(new Problem.BadRequest(
-                        piece.name(),
-                        "It belongs to its source.",
-                        "Only regions, objects and sheets can be taken away."));
+        if (!piece.isBesideOthers()) {
+            throw new ProblemException(new Problem.BadRequest(
+                    piece.name(),
+                    "It belongs to its source.",
+                    "Only regions, objects and sheets can be removed alone."));
         }
+        pieces.remove(piece);
         return "redirect:/assignments/" + piece.assignmentId() + "/sources";
     }
 }

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.source.Piece;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -76,9 +77,14 @@ public class PiecePreviews {
         for (PlanPiece planned : planPieces.of(batch)) {
             batch.stream()
                     .filter(one -> String.valueOf(one.id()).equals(planned.id()))
-                    .forEach(one -> wanted.put(key(one, source), planned));
+                    .forEach(one -> wanted.put(key(one, source), seen(planned)));
         }
         return wanted;
+    }
+
+    /** Pages are seen on paper, as every reader shows them, whatever is rendered of them. */
+    private static PlanPiece seen(PlanPiece piece) {
+        return piece.piece().kind() == Piece.Kind.PAGE ? piece.onPaper() : piece;
     }
 
     /** Changes with everything that changes how the piece looks. */
@@ -108,6 +114,11 @@ public class PiecePreviews {
             return source.map(PiecePreviews::key).orElse("source-0");
         }
         String place = piece.box().map(box -> "-%08x".formatted(box.hashCode())).orElse("");
-        return "piece-%d-%d%s".formatted(piece.id(), source.map(Source::changed).orElse(0L), place);
+        return "%s-%d-%d%s"
+                .formatted(
+                        piece.kind() == Piece.Kind.PAGE ? "page" : "piece",
+                        piece.id(),
+                        source.map(Source::changed).orElse(0L),
+                        place);
     }
 }

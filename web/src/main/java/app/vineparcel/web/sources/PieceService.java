@@ -15,7 +15,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -58,16 +57,6 @@ public class PieceService {
         return pieces.countByAssignmentIdAndPresentTrue(assignmentId);
     }
 
-    /** By source, in order; sheets under 0. */
-    Map<Long, List<StoredPiece>> bySource(long assignmentId) {
-        Map<Long, List<StoredPiece>> found = new LinkedHashMap<>();
-        for (StoredPiece piece : all(assignmentId)) {
-            found.computeIfAbsent(piece.sourceId().orElse(0L), key -> new ArrayList<>())
-                    .add(piece);
-        }
-        return found;
-    }
-
     /**
      * One.
      *
@@ -77,6 +66,11 @@ public class PieceService {
         return pieces.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "piece " + id, "There is no such piece.", "Choose one on the sources page.")));
+    }
+
+    /** One that is still there. */
+    Optional<StoredPiece> find(long id) {
+        return pieces.findById(id).filter(StoredPiece::isPresent);
     }
 
     /** The first piece of a source. */
@@ -187,15 +181,33 @@ public class PieceService {
         }
     }
 
+    /** Gives pieces names that were looked over, or, with none, their sources' again. */
+    @Transactional
+    public void name(Map<Long, Optional<String>> names) {
+        List<StoredPiece> named = pieces.findAllById(names.keySet());
+        named.forEach(piece -> piece.rename(names.get(piece.id()).orElse("")));
+        pieces.saveAllAndFlush(named);
+    }
+
+    /**
+     * A name as it can be kept; empty for a blank one, which means the source's own.
+     *
+     * @throws ProblemException if it is too long
+     */
+    public Optional<String> sound(String name) throws ProblemException {
+        String clean = name.replace("\0", "").strip();
+        if (clean.length() > StoredPiece.LONGEST_NAME) {
+            throw new ProblemException(new Problem.BadRequest(
+                    clean.substring(0, SHOWN) + "…", "A name has up to 200 characters.", "Choose a shorter one."));
+        }
+        return clean.isEmpty() ? Optional.empty() : Optional.of(clean);
+    }
+
     /** Gives a piece a name; a blank one goes back to the source's. */
     @Transactional(rollbackFor = ProblemException.class)
     StoredPiece rename(long id, String name) throws ProblemException {
         StoredPiece piece = get(id);
-        if (name.strip().length() > StoredPiece.LONGEST_NAME) {
-            throw new ProblemException(
-                    new Problem.BadRequest(piece.name(), "A name has up to 200 characters.", "Choose a shorter one."));
-        }
-        piece.rename(name.replace("\0", ""));
+        piece.rename(sound(name).orElse(""));
         return pieces.save(piece);
     }
 

@@ -1,5 +1,6 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.core.geometry.CropPlace;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Sheet;
@@ -7,6 +8,7 @@ import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Taking;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,19 +21,17 @@ public class PlanPieces {
 
     private final SourceRepository sources;
     private final StoredPieceRepository pieces;
+    private final PieceCrops crops;
 
-    PlanPieces(SourceRepository sources, StoredPieceRepository pieces) {
+    PlanPieces(SourceRepository sources, StoredPieceRepository pieces, PieceCrops crops) {
+        this.crops = crops;
         this.sources = sources;
         this.pieces = pieces;
     }
 
     /** Those that can be planned, numbered by their places in the list; a piece whose source cannot be read is left out. */
     public List<PlanPiece> of(List<StoredPiece> stored) {
-        Lookup known = lookup();
-        known.sources(stored.stream()
-                .flatMap(piece -> piece.sourceId().stream())
-                .distinct()
-                .toList());
+        Lookup known = lookup(stored);
         List<PlanPiece> planned = new ArrayList<>();
         for (int i = 0; i < stored.size(); i++) {
             known.piece(stored.get(i), i + 1).ifPresent(planned::add);
@@ -39,9 +39,15 @@ public class PlanPieces {
         return planned;
     }
 
-    /** For planning many pieces one by one; every source is looked up once. */
-    public Lookup lookup() {
-        return new Lookup();
+    /** For planning these pieces one by one; all that they need is looked up at once. */
+    public Lookup lookup(Collection<StoredPiece> stored) {
+        Lookup known = new Lookup();
+        known.crops(stored.stream().map(StoredPiece::id).toList());
+        known.sources(stored.stream()
+                .flatMap(piece -> piece.sourceId().stream())
+                .distinct()
+                .toList());
+        return known;
     }
 
     /** Remembers what was looked up. Used by one thread, for one plan. */
@@ -49,12 +55,19 @@ public class PlanPieces {
 
         private final Map<Long, Optional<Source>> found = new HashMap<>();
         private final Map<Long, List<Layer>> layers = new HashMap<>();
+        private final Map<Long, Map<String, CropPlace>> cropsOf = new HashMap<>();
 
         private Optional<Source> source(long id) {
             return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isReady));
         }
 
         private Lookup() {}
+
+        /** Looks many up at once. */
+        private void crops(List<Long> ids) {
+            Map<Long, Map<String, CropPlace>> found = crops.of(ids);
+            ids.forEach(id -> cropsOf.put(id, found.getOrDefault(id, Map.of())));
+        }
 
         /** Looks many up at once. */
         private void sources(List<Long> ids) {
@@ -88,7 +101,9 @@ public class PlanPieces {
                             stored.piece(),
                             from.taking(),
                             layers.computeIfAbsent(from.id(), key -> from.layers()),
-                            Optional.empty())));
+                            Optional.empty(),
+                            cropsOf.computeIfAbsent(
+                                    stored.id(), id -> crops.of(List.of(id)).getOrDefault(id, Map.of())))));
         }
 
         private Optional<PlanPiece> sheet(StoredPiece stored, int number) {

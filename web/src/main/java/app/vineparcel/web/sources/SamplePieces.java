@@ -65,7 +65,11 @@ public class SamplePieces {
     }
 
     private List<Chosen> from(Assignment assignment, List<StoredPiece> all, int first, int count) {
-        PlanPieces.Lookup lookup = planPieces.lookup();
+        List<StoredPiece> near = new ArrayList<>();
+        for (int i = 0; i < Math.min(all.size(), count); i++) {
+            near.add(all.get((first + i) % all.size()));
+        }
+        PlanPieces.Lookup lookup = planPieces.lookup(near);
         List<Chosen> chosen = new ArrayList<>();
         for (int i = 0; i < all.size() && chosen.size() < count; i++) {
             int at = (first + i) % all.size();

@@ -20,6 +20,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -112,6 +113,11 @@ public class Source {
 
     private boolean locked;
     private int attempts;
+    private boolean paper;
+    private boolean missing;
+    private @Nullable Long fileBytes;
+    private @Nullable Instant modifiedAt;
+    private @Nullable Instant removedAt;
 
     /** For Hibernate. */
     protected Source() {}
@@ -149,16 +155,68 @@ public class Source {
         state = State.WAITING;
         attempts = 0;
         changed = change;
+        removedAt = null;
+        missing = false;
     }
 
     /** Takes it out of its assignment; what was delivered of it still knows it. */
-    void remove(long change) {
+    void remove(Instant now, long change) {
         state = State.REMOVED;
         changed = change;
+        removedAt = now;
+    }
+
+    /** Notes how its file is before it is read, to see later whether it is another one. */
+    void stamp(FileStamp stamp) {
+        fileBytes = stamp.bytes();
+        modifiedAt = stamp.modified();
+        missing = false;
+    }
+
+    /**
+     * Compares its file with what was read: one that is gone is marked, one that is another is to be read again as a new version.
+     *
+     * @return whether it is to be read again
+     */
+    boolean compare(Optional<FileStamp> now, long change) {
+        boolean other = now.isPresent()
+                && modifiedAt != null
+                && !now.get().equals(new FileStamp(fileBytes == null ? 0 : fileBytes, modifiedAt));
+        missing = now.isEmpty();
+        changed = change;
+        if (other) {
+            version++;
+            state = State.WAITING;
+            attempts = 0;
+        }
+        return other;
+    }
+
+    /** Whether the file was no longer there when it was looked for last. */
+    public boolean isMissing() {
+        return missing;
+    }
+
+    /** When it was removed; empty if it was not. */
+    Optional<Instant> removedAt() {
+        return Optional.ofNullable(removedAt);
+    }
+
+    /** How its file was when it was read; empty if nobody knows. */
+    Optional<FileStamp> stamp() {
+        return modifiedAt == null
+                ? Optional.empty()
+                : Optional.of(new FileStamp(fileBytes == null ? 0 : fileBytes, modifiedAt));
+    }
+
+    /** Whether there is white paper behind its pages. */
+    public boolean isOnPaper() {
+        return paper;
     }
 
     void read(SourceInfo info, FocalPoint suggested, long change) {
         attempts = 0;
+        paper |= format == null && info.format() == SourceFormat.PDF; // as every reader shows its pages
         suggestedX = suggested.x();
         suggestedY = suggested.y();
         state = State.READY;
@@ -191,8 +249,9 @@ public class Source {
     }
 
     /** How documents are taken from now on. */
-    void take(PageBox box, List<String> without, long change) {
+    void take(PageBox box, List<String> without, boolean onPaper, long change) {
         pageBox = box;
+        paper = onPaper;
         keptOut = String.join("\n", without);
         changed = change;
     }
@@ -296,7 +355,7 @@ public class Source {
 
     /** How it is to be taken. */
     public Taking taking() {
-        return new Taking(pageBox, Set.copyOf(keptOut()));
+        return new Taking(pageBox, Set.copyOf(keptOut()), paper);
     }
 
     public boolean isReady() {

@@ -3,12 +3,16 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.AssignmentFrame;
+import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
 import app.vineparcel.web.storage.Uploads;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,9 +26,26 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
+/** Shows the sources of an assignment, and imports more. */
 @Controller
 class SourceController {
+
+    /** Cards that come with the page. */
+    private static final int AT_ONCE = 40;
+
+    private static final int MOST_AT_ONCE = 200;
+
+    /**
+     * How reading goes on.
+     *
+     * @param change another after every change of a source
+     * @param waiting sources that are still to be read
+     * @param total of so many
+     * @param cards how many cards there are
+     */
+    record State(long change, long waiting, long total, int cards) {}
 
     private final SourceService sources;
     private final AssignmentFrame frame;
@@ -32,6 +53,10 @@ class SourceController {
     private final Uploads uploads;
     private final PieceService pieces;
     private final PiecePreviews previews;
+    private final ShelfLines lines;
+    private final SourceCards cards;
+    private final AssignmentService assignments;
+    private final Words words = new Words();
 
     SourceController(
             SourceService sources,
@@ -39,7 +64,13 @@ class SourceController {
             SourceRoots roots,
             Uploads uploads,
             PieceService pieces,
-            PiecePreviews previews) {
+            PiecePreviews previews,
+            ShelfLines lines,
+            SourceCards cards,
+            AssignmentService assignments) {
+        this.lines = lines;
+        this.cards = cards;
+        this.assignments = assignments;
         this.sources = sources;
         this.frame = frame;
         this.roots = roots;
@@ -49,16 +80,29 @@ class SourceController {
     }
 
     @GetMapping("/assignments/{id}/sources")
-    String page(@PathVariable long id, Model model) throws ProblemException {
+    String page(@PathVariable long id, ShelfRequest wanted, Model model) throws ProblemException {
         frame.fill(model, id, "sources");
-        List<Source> all = sources.all(id);
-        Map<Long, List<StoredPiece>> bySource = pieces.bySource(id);
-        SourceShelf shelf = SourceShelf.of(all, bySource, previews);
-        model.addAttribute("shelf", shelf);
+        ShelfRequest asked = wanted;
+        List<ShelfLine> all = lines.of(id);
+        SourceShelf shelf;
+        try {
+            shelf = SourceShelf.of(all, asked);
+        } catch (ProblemException e) {
+            asked = ShelfRequest.ALL;
+            shelf = SourceShelf.of(all, asked);
+        }
+        shelf(shelf, model);
+        model.addAttribute("asked", asked);
+        model.addAttribute("first", cards.of(firstLines(shelf)));
+        model.addAttribute("removed", sources.removed(id));
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
-        progress(model, id, all);
-        Optional<StoredPiece> first = shelf.first();
+        model.addAttribute("state", state(id, shelf));
+        model.addAttribute("assignmentId", id);
+        Optional<StoredPiece> first = shelf.lines().stream()
+                .filter(line -> line.pieceId() > 0)
+                .findFirst()
+                .flatMap(line -> pieces.find(line.pieceId()));
         if (first.isPresent()) {
             model.addAttribute("piece", first.get());
             model.addAttribute("pictureKey", previews.key(first.get()));
@@ -70,38 +114,63 @@ class SourceController {
         return "sources/page";
     }
 
-    /** Cards of the sources that changed since the page asked last, to be swapped in where they stand. */
-    @GetMapping("/assignments/{id}/sources/changes")
-    String changes(@PathVariable long id, @RequestParam long since, Model model, HttpServletResponse response) {
-        List<Source> all = sources.all(id);
-        List<Source> changed =
-                all.stream().filter(source -> source.changed() > since).toList();
-        if (changed.stream().anyMatch(source -> source.isDocument() || source.isLocked())) {
-            response.setHeader("HX-Refresh", "true"); // a document brings more than a card
-        }
-        Map<Long, List<StoredPiece>> bySource = pieces.bySource(id);
-        // of all sources, so that every card has its number; sheets have no source and do not change with one
-        model.addAttribute(
-                "cards",
-                SourceShelf.of(all, bySource, previews).cards().stream()
-                        .filter(card -> card.source() != null && changed.contains(card.source()))
-                        .toList());
-        model.addAttribute("assignmentId", id);
-        progress(model, id, all);
-        return "sources/changes";
+    private static void shelf(SourceShelf shelf, Model model) {
+        model.addAttribute("shelf", shelf);
     }
 
-    private void progress(Model model, long id, List<Source> all) {
-        model.addAttribute("assignmentId", id);
-        model.addAttribute("total", all.size());
-        // of the same list as all else here: a source that is read meanwhile must not be missed
-        model.addAttribute(
-                "waiting",
-                all.stream()
-                        .filter(source -> source.state() == Source.State.WAITING)
-                        .count());
-        model.addAttribute(
-                "since", all.stream().mapToLong(Source::changed).max().orElse(0));
+    private static List<ShelfLine> firstLines(SourceShelf shelf) {
+        return shelf.lines().stream().limit(AT_ONCE).toList();
+    }
+
+    /** The headings, with room for the cards below them. */
+    @GetMapping("/assignments/{id}/sources/shelf")
+    String shelf(@PathVariable long id, ShelfRequest asked, Model model, HttpServletResponse response)
+            throws ProblemException {
+        SourceShelf shelf = SourceShelf.of(lines.of(assignments.get(id).id()), asked);
+        shelf(shelf, model);
+        model.addAttribute("first", List.of());
+        response.setHeader("X-Shown", shelf.count() + " " + shelf.total());
+        return "sources/shelf";
+    }
+
+    /** Cards from one, counted from 0, to before another, of all that are shown. */
+    @GetMapping("/assignments/{id}/sources/cards")
+    String cards(@PathVariable long id, @RequestParam int from, @RequestParam int to, ShelfRequest asked, Model model)
+            throws ProblemException {
+        List<ShelfLine> shown =
+                SourceShelf.of(lines.of(assignments.get(id).id()), asked).lines();
+        int first = Math.max(0, Math.min(from, shown.size()));
+        int last = Math.max(first, Math.min(Math.min(to, first + MOST_AT_ONCE), shown.size()));
+        model.addAttribute("cards", cards.of(shown.subList(first, last)));
+        return "sources/cards";
+    }
+
+    /** The ids of the pieces that are shown. */
+    @GetMapping("/assignments/{id}/sources/ids")
+    @ResponseBody
+    List<Long> ids(@PathVariable long id, @RequestParam Optional<Boolean> offered, ShelfRequest asked)
+            throws ProblemException {
+        return SourceShelf.of(lines.of(assignments.get(id).id()), asked).lines().stream()
+                .filter(line -> line.pieceId() > 0 && (offered.isEmpty() || line.offered() == offered.get()))
+                .map(ShelfLine::pieceId)
+                .toList();
+    }
+
+    /** How reading goes on, for a page that wants to know whether anything changed. */
+    @GetMapping("/assignments/{id}/sources/state")
+    @ResponseBody
+    State state(@PathVariable long id) throws ProblemException {
+        return state(assignments.get(id).id(), SourceShelf.of(lines.of(id), ShelfRequest.ALL));
+    }
+
+    private State state(long id, SourceShelf shelf) {
+        Map<Long, Source.State> states = new HashMap<>();
+        shelf.lines().stream()
+                .filter(line -> line.sourceId() > 0)
+                .forEach(line -> states.put(line.sourceId(), line.state()));
+        long waiting =
+                states.values().stream().filter(Source.State.WAITING::equals).count();
+        return new State(sources.lastChange(id), waiting, states.size(), shelf.count());
     }
 
     /** One file as the body of the request, named in the query. */
@@ -122,15 +191,31 @@ class SourceController {
     }
 
     @PostMapping("/assignments/{id}/sources/folder")
-    String nameFolder(@PathVariable long id, @RequestParam String folder, Model model) throws ProblemException {
+    String importFolder(@PathVariable long id, @RequestParam String folder, Model model, RedirectAttributes flash)
+            throws ProblemException {
         try {
-            sources.addFolder(id, folder);
+            SourceService.Imported imported = sources.addFolder(id, folder);
+            flash.addFlashAttribute("said", said(imported, folder));
             return "redirect:/assignments/" + id + "/sources";
         } catch (ProblemException e) {
             model.addAttribute("folderProblem", e.problem());
             model.addAttribute("folderNamed", folder);
-            return page(id, model);
+            return page(id, ShelfRequest.ALL, model);
         }
+    }
+
+    private String said(SourceService.Imported imported, String folder) {
+        List<String> parts = new ArrayList<>();
+        if (imported.added() > 0) {
+            parts.add(words.count(imported.added(), "new file"));
+        }
+        if (imported.again() > 0) {
+            parts.add("%,d changed".formatted(imported.again()));
+        }
+        if (imported.gone() > 0) {
+            parts.add("%,d missing".formatted(imported.gone()));
+        }
+        return "Imported from %s: %s.".formatted(folder, parts.isEmpty() ? "nothing new" : String.join(", ", parts));
     }
 
     /** A focal point as shares of width and height; without them, back to the suggested one. */
@@ -148,11 +233,6 @@ class SourceController {
     @PostMapping("/sources/{id}/again")
     String again(@PathVariable long id) throws ProblemException {
         return "redirect:/assignments/" + sources.again(id).assignmentId() + "/sources";
-    }
-
-    @PostMapping("/sources/{id}/remove")
-    String remove(@PathVariable long id) throws ProblemException {
-        return "redirect:/assignments/" + sources.remove(id).assignmentId() + "/sources";
     }
 
     private static double share(double given) {

@@ -134,6 +134,7 @@ class SourceIntake {
                                 sources.nextChange());
                 return Optional.<Source>empty();
             }
+            waiting.ifPresent(source -> FileStamp.of(source.file()).ifPresent(source::stamp));
             return waiting;
         });
     }

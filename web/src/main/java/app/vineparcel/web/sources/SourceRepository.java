@@ -28,6 +28,9 @@ interface SourceRepository extends JpaRepository<Source, Long> {
 
     long countByAssignmentIdAndState(long assignmentId, Source.State state);
 
+    @Query("select coalesce(max(s.changed), 0) from Source s where s.assignmentId = ?1")
+    long lastChange(long assignmentId);
+
     @Query("select coalesce(max(s.position), 0) from Source s where s.assignmentId = ?1")
     int lastPosition(long assignmentId);
 

@@ -7,11 +7,16 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,18 +24,30 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class SourceService {
 
+    /**
+     * What came of importing a folder.
+     *
+     * @param added files that were not there before
+     * @param again files that changed and are read again
+     * @param gone files that are no longer there
+     */
+    public record Imported(int added, int again, int gone) {}
+
     private final SourceRepository sources;
     private final SourceRoots roots;
     private final AssignmentService assignments;
     private final SourceIntake intake;
     private final PieceService pieces;
+    private final Clock clock;
 
     SourceService(
             SourceRepository sources,
             SourceRoots roots,
             AssignmentService assignments,
             SourceIntake intake,
-            PieceService pieces) {
+            PieceService pieces,
+            Clock clock) {
+        this.clock = clock;
         this.pieces = pieces;
         this.sources = sources;
         this.roots = roots;
@@ -41,6 +58,11 @@ public class SourceService {
     /** All of an assignment, in order. */
     public List<Source> all(long assignmentId) {
         return sources.findByAssignmentIdOrderByPosition(assignmentId);
+    }
+
+    /** Another after every change of a source. */
+    long lastChange(long assignmentId) {
+        return sources.lastChange(assignmentId);
     }
 
     /** How many are still to be read. */
@@ -79,13 +101,39 @@ public class SourceService {
         return source;
     }
 
-    /** Takes one out of its assignment, whatever state it is in. */
-    @Transactional(rollbackFor = ProblemException.class)
-    public Source remove(long id) throws ProblemException {
-        Source source = toChange(id);
-        source.remove(sources.nextChange());
-        pieces.vanish(id);
-        return source;
+    /** Takes some out of an assignment, whatever state they are in; what was delivered of them still knows them. */
+    @Transactional
+    public void remove(long assignmentId, Collection<Long> ids) {
+        Instant now = clock.instant();
+        long change = sources.nextChange();
+        sources.findAllById(ids).stream()
+                .filter(source -> source.assignmentId() == assignmentId && source.state() != Source.State.REMOVED)
+                .forEach(source -> {
+                    source.remove(now, change);
+                    pieces.vanish(source.id());
+                });
+    }
+
+    /** Those that were removed, the last first. */
+    public List<Source> removed(long assignmentId) {
+        return sources.findByAssignmentId(assignmentId).stream()
+                .filter(source -> source.state() == Source.State.REMOVED)
+                .sorted(Comparator.comparing(
+                                (Source source) -> source.removedAt().orElse(Instant.EPOCH))
+                        .reversed()
+                        .thenComparing(Source::position))
+                .toList();
+    }
+
+    /** Brings removed ones back, with the names and choices that their pieces had. */
+    @Transactional
+    public void restore(long assignmentId, Collection<Long> ids) {
+        long change = sources.nextChange();
+        List<Source> back = sources.findAllById(ids).stream()
+                .filter(source -> source.assignmentId() == assignmentId && source.state() == Source.State.REMOVED)
+                .toList();
+        back.forEach(source -> source.again(change));
+        intake.queueAfterCommit(back.stream().map(Source::id).toList());
     }
 
     private Source toChange(long id) throws ProblemException {
@@ -106,16 +154,18 @@ public class SourceService {
     }
 
     /**
-     * Takes the pictures of a folder in, where they lie.
+     * Takes what is new in a folder, reads again what changed in it, and marks what is gone from it.
      *
-     * @return how many were new
      * @throws ProblemException if there is no such folder below a source root, or no picture in it
      */
     @Transactional(rollbackFor = ProblemException.class)
-    public int addFolder(long assignmentId, String named) throws ProblemException {
+    public Imported addFolder(long assignmentId, String named) throws ProblemException {
         assignments.get(assignmentId);
+        Path top = roots.folder(named);
         List<Path> files = roots.pictures(named);
-        if (files.isEmpty()) {
+        List<Source> all = sources.findByAssignmentId(assignmentId);
+        boolean knows = all.stream().anyMatch(source -> isBelow(source, top));
+        if (files.isEmpty() && !knows) {
             throw new ProblemException(new Problem.BadRequest(
                     named,
                     "There is no picture in this folder.",
@@ -124,21 +174,33 @@ public class SourceService {
         int position = sources.lastPosition(assignmentId);
         long change = sources.nextChange();
         Map<String, Source> known = new HashMap<>();
-        sources.findByAssignmentId(assignmentId)
-                .forEach(source -> known.put(source.file().toString(), source));
+        all.forEach(source -> known.put(source.file().toString(), source));
         List<Source> added = new ArrayList<>();
+        List<Source> again = new ArrayList<>();
         for (Path file : files) {
-            Source there = known.get(file.toString());
+            Source there = known.remove(file.toString());
             if (there == null) {
                 String folder = file.getParent().getFileName().toString();
                 added.add(new Source(assignmentId, ++position, Source.Origin.FOLDER, folder, file, change));
             } else if (there.state() == Source.State.REMOVED) {
                 there.again(change);
                 added.add(there);
+            } else if (there.state() != Source.State.WAITING && there.compare(FileStamp.of(file), change)) {
+                again.add(there);
             }
         }
+        List<Source> gone = known.values().stream()
+                .filter(source -> source.state() != Source.State.REMOVED && isBelow(source, top))
+                .filter(source -> FileStamp.of(source.file()).isEmpty())
+                .toList();
+        gone.forEach(source -> source.compare(Optional.empty(), change));
         sources.saveAll(added);
-        intake.queueAfterCommit(added.stream().map(Source::id).toList());
-        return added.size();
+        intake.queueAfterCommit(
+                Stream.concat(added.stream(), again.stream()).map(Source::id).toList());
+        return new Imported(added.size(), again.size(), gone.size());
+    }
+
+    private static boolean isBelow(Source source, Path folder) {
+        return source.origin() == Source.Origin.FOLDER && source.file().startsWith(folder);
     }
 }

@@ -1,119 +1,132 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.PieceSelection;
+import app.vineparcel.core.source.Piece;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
- * The sources of an assignment as their page shows them.
+ * The sources of an assignment as somebody asked to see them: under headings, in order.
  *
- * @param folders pictures, and sources that cannot be seen yet, by the folder that they came from
- * @param documents what holds several pieces, each for itself
- * @param sheets what was laid out of several pieces
+ * @param sections in their order
+ * @param total how many lines there are in all, whatever is asked for
  */
-record SourceShelf(List<Folder> folders, List<Document> documents, List<Card> sheets) {
-
-    /** A folder with its cards. */
-    record Folder(String name, long pictures, List<Card> cards) {}
-
-    /** A document with its pieces. */
-    record Document(Source source, List<Card> cards) {
-
-        /** {@code 3 artboards and 1 region}; all of a drawing beside them is not counted. */
-        public String words() {
-            boolean several = cards.size() > 1;
-            Map<String, Long> kinds = cards.stream()
-                    .filter(card -> !several || card.piece().isOffered())
-                    .collect(Collectors.groupingBy(
-                            card -> card.piece().kind().word(), LinkedHashMap::new, Collectors.counting()));
-            return kinds.entrySet().stream()
-                    .map(kind -> kind.getValue() + " " + kind.getKey() + (kind.getValue() == 1 ? "" : "s"))
-                    .collect(Collectors.joining(" and "));
-        }
-
-        /** Whether something is kept out of it. */
-        public boolean lacks() {
-            return !source.keptOut().isEmpty();
-        }
-    }
+record SourceShelf(List<Section> sections, int total) {
 
     /**
-     * A card.
+     * A heading and what is under it.
      *
-     * @param source what it is of; nothing for a sheet
-     * @param piece nothing where the source has not been read, or cannot be
-     * @param number its place among all pieces, from 1; 0 without a piece
-     * @param pictureKey changes with how it looks
+     * @param from the place of its first line among all that are shown, from 0
+     * @param document the source, if it is one that holds several pieces; else 0
      */
-    record Card(
-            @org.jspecify.annotations.Nullable Source source,
-            @org.jspecify.annotations.Nullable StoredPiece piece,
-            int number,
-            String pictureKey) {}
+    record Section(String title, String words, int from, long document, List<ShelfLine> lines) {
 
-    static SourceShelf of(List<Source> all, Map<Long, List<StoredPiece>> bySource, PiecePreviews previews) {
-        int[] number = {0};
-        Map<String, List<Card>> folders = new LinkedHashMap<>();
-        List<Document> documents = new ArrayList<>();
-        for (Source source : all) {
-            // a source that was read between the two questions counts as waiting until the next
-            List<StoredPiece> pieces = source.isReady() ? bySource.getOrDefault(source.id(), List.of()) : List.of();
-            if (pieces.isEmpty()) {
-                folders.computeIfAbsent(source.folder(), key -> new ArrayList<>())
-                        .add(new Card(source, null, 0, ""));
-                continue;
-            }
-            List<Card> cards = new ArrayList<>();
-            pieces.forEach(
-                    piece -> cards.add(new Card(source, piece, ++number[0], previews.key(piece, Optional.of(source)))));
-            boolean document = source.info().format().isVector()
-                    || !source.layers().isEmpty()
-                    || pieces.size() > 1 && source.isDocument();
-            if (document) {
-                documents.add(new Document(source, cards));
-            } else {
-                folders.computeIfAbsent(source.folder(), key -> new ArrayList<>())
-                        .addAll(cards);
-            }
+        public int count() {
+            return lines.size();
         }
-        List<Card> sheets = bySource.getOrDefault(0L, List.of()).stream()
-                .map(sheet -> new Card(null, sheet, ++number[0], previews.key(sheet)))
+
+        /** How many layers are kept out of the document. */
+        public int keptOut() {
+            return lines.get(0).keptOut();
+        }
+
+        /** What is different in two versions of it. */
+        public String key() {
+            return document > 0 ? "document-" + document : title;
+        }
+    }
+
+    static SourceShelf of(List<ShelfLine> all, ShelfRequest asked) throws ProblemException {
+        PieceSelection wanted = PieceSelection.parse(asked.text(), Math.max(1, all.size()));
+        List<ShelfLine> shown = all.stream()
+                .filter(asked::wants)
+                .filter(line -> wanted.words().isEmpty() || wanted.finds(line.number(), line.name(), line.key()))
                 .toList();
-        return new SourceShelf(
-                folders.entrySet().stream()
-                        .map(folder -> new Folder(
-                                folder.getKey(),
-                                folder.getValue().stream()
-                                        .filter(card -> card.piece() == null
-                                                || !card.piece().isRegion())
-                                        .count(),
-                                folder.getValue()))
-                        .toList(),
-                documents,
-                sheets);
+        Map<String, List<ShelfLine>> groups = asked.isByFolder() ? byFolder(shown) : byHeading(shown, asked);
+        List<Section> sections = new ArrayList<>();
+        int from = 0;
+        for (Map.Entry<String, List<ShelfLine>> group : groups.entrySet()) {
+            List<ShelfLine> lines =
+                    group.getValue().stream().sorted(asked.order()).toList();
+            boolean document = asked.isByFolder() && !lines.get(0).document().isEmpty();
+            sections.add(new Section(
+                    title(group.getKey(), lines.get(0), asked),
+                    words(lines),
+                    from,
+                    document ? lines.get(0).sourceId() : 0,
+                    lines));
+            from += lines.size();
+        }
+        return new SourceShelf(sections, all.size());
     }
 
-    /** All cards, in order. */
-    List<Card> cards() {
-        List<Card> all = new ArrayList<>();
-        folders.forEach(folder -> all.addAll(folder.cards()));
-        documents.forEach(document -> all.addAll(document.cards()));
-        all.addAll(sheets);
-        return all;
+    /** Pictures, and what cannot be seen yet, by folder; then documents, each for itself; then sheets. */
+    private static Map<String, List<ShelfLine>> byFolder(List<ShelfLine> shown) {
+        Map<String, List<ShelfLine>> folders = new LinkedHashMap<>();
+        Map<String, List<ShelfLine>> documents = new LinkedHashMap<>();
+        Map<String, List<ShelfLine>> sheets = new LinkedHashMap<>();
+        for (ShelfLine line : shown) {
+            Map<String, List<ShelfLine>> into =
+                    line.sourceId() == 0 ? sheets : line.document().isEmpty() ? folders : documents;
+            String key = line.sourceId() == 0
+                    ? "sheets"
+                    : line.document().isEmpty() ? "f" + line.folder() : "d" + line.sourceId();
+            into.computeIfAbsent(key, name -> new ArrayList<>()).add(line);
+        }
+        folders.putAll(documents);
+        folders.putAll(sheets);
+        return folders;
     }
 
-    /** The first piece, if there is one. */
-    Optional<StoredPiece> first() {
-        return cards().stream()
-                .map(Card::piece)
-                .filter(java.util.Objects::nonNull)
-                .findFirst();
+    private static Map<String, List<ShelfLine>> byHeading(List<ShelfLine> shown, ShelfRequest asked) {
+        return shown.stream().collect(Collectors.groupingBy(asked::heading, TreeMap::new, Collectors.toList()));
+    }
+
+    private static String title(String key, ShelfLine first, ShelfRequest asked) {
+        if (!asked.isByFolder()) {
+            return key;
+        }
+        if (first.sourceId() == 0) {
+            return "Sheets";
+        }
+        if (!first.document().isEmpty()) {
+            return first.document();
+        }
+        return first.folder().isEmpty() ? "Imported files" : first.folder();
+    }
+
+    /** {@code 3 artboards and 1 region}; all of a drawing beside its parts is not counted. */
+    private static String words(List<ShelfLine> lines) {
+        Map<String, Long> kinds = lines.stream()
+                .filter(line ->
+                        lines.size() == 1 || line.offered() || line.document().isEmpty())
+                .collect(Collectors.groupingBy(
+                        line -> line.kind() == null || line.kind() == Piece.Kind.PICTURE
+                                ? "picture"
+                                : line.kind().word(),
+                        LinkedHashMap::new,
+                        Collectors.counting()));
+        return kinds.entrySet().stream()
+                .map(kind -> "%,d %s%s".formatted(kind.getValue(), kind.getKey(), kind.getValue() == 1 ? "" : "s"))
+                .collect(Collectors.joining(" and "));
+    }
+
+    /** All lines that are shown, in order. */
+    List<ShelfLine> lines() {
+        return sections.stream().flatMap(section -> section.lines().stream()).toList();
+    }
+
+    /** How many are shown. */
+    public int count() {
+        return sections.stream().mapToInt(Section::count).sum();
     }
 
     public boolean isEmpty() {
-        return folders.isEmpty() && documents.isEmpty();
+        return total == 0;
     }
 }

@@ -171,6 +171,14 @@ public class StoredPiece {
         return kind == Piece.Kind.REGION;
     }
 
+    /** Whether it was made beside what its source consists of, and can go without it. */
+    boolean isBesideOthers() {
+        return switch (kind) {
+            case REGION, OBJECT, LAYER, SHEET -> true;
+            default -> false;
+        };
+    }
+
     public boolean isSheet() {
         return kind == Piece.Kind.SHEET;
     }

@@ -76,7 +76,8 @@ public class SourceRoots {
         }
     }
 
-    private Path folder(String named) throws ProblemException {
+    /** A folder that somebody named, with links followed. */
+    public Path folder(String named) throws ProblemException {
         for (Path root : roots) {
             try {
                 Path folder = root.resolve(named.strip()).toRealPath();

@@ -1,0 +1,148 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.core.plan.CellState;
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.GridCell;
+import app.vineparcel.core.plan.PlanView;
+import app.vineparcel.core.plan.PlanView.Line.Heading;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.web.plan.PlanSnapshot.Row;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Lines of the plan as its page shows them. */
+final class PlanRows {
+
+    private PlanRows() {}
+
+    /** A cell as it is shown. */
+    record Cell(GridCell of, CellState state, String why, boolean first, boolean combines, boolean shown) {
+
+        public String column() {
+            return of.column().id();
+        }
+
+        public boolean isFor() {
+            return of.notFor().isEmpty();
+        }
+
+        /** Where everything goes, what is otherwise, and what was found. */
+        public String title() {
+            if (!isFor()) {
+                return of.notFor().orElseThrow();
+            }
+            Stream<String> paths = of.files().stream().map(PlannedRendition::path);
+            Stream<String> found = of.shown().stream()
+                    .flatMap(file -> file.findings().stream())
+                    .map(Finding::message);
+            String changed = why.isEmpty() ? "" : "Changed since it was made: " + why;
+            return Stream.of(paths, Stream.of(overridden(), changed), found)
+                    .flatMap(Function.identity())
+                    .filter(line -> !line.isEmpty())
+                    .distinct()
+                    .collect(Collectors.joining("\n"));
+        }
+
+        private String overridden() {
+            return of.override()
+                    .map(override -> "Overridden for this piece: "
+                            + override.clauses().stream()
+                                    .map(clause -> clause.title().toLowerCase(Locale.ROOT))
+                                    .sorted()
+                                    .collect(Collectors.joining(", ")))
+                    .orElse("");
+        }
+
+        /** Its classes: what it is, its state, its worst finding, and whether it is overridden. */
+        public String marks() {
+            if (!isFor()) {
+                return "cell is-not-for";
+            }
+            return "cell is-" + state.key()
+                    + of.worst()
+                            .map(level -> " has-" + level.name().toLowerCase(Locale.ROOT))
+                            .orElse("")
+                    + (combines ? " is-page" : "")
+                    + (of.override().isPresent() ? " is-overridden" : "")
+                    + (shown ? "" : " is-beside");
+        }
+
+        public boolean pressed() {
+            return of.canBeOn() && of.on();
+        }
+
+        public String size() {
+            return of.shown().map(file -> file.size().toString()).orElse("");
+        }
+
+        /** What stands before its weight. */
+        public String kind() {
+            return combines ? "page · " : of.files().size() > 1 ? of.files().size() + " files · " : "about ";
+        }
+
+        /** Its state, what is overridden and its worst finding, for who does not see it. */
+        public String spoken() {
+            String finding = of.worst()
+                    .map(level -> ", " + level.name().toLowerCase(Locale.ROOT))
+                    .orElse("");
+            String own = overridden().isEmpty() ? "" : ", " + overridden();
+            return state.word() + (why.isEmpty() ? "" : ", " + why) + finding + own;
+        }
+    }
+
+    /**
+     * A line.
+     *
+     * @param at its place among the lines, from 1
+     * @param heading its title and how many rows follow, if it is one
+     * @param number of the piece, from 1
+     */
+    record Line(int at, @Nullable Heading heading, int number, @Nullable Row piece, List<Cell> cells) {}
+
+    /** Lines from one, counted from 0, to before another. */
+    static List<Line> of(PlanSnapshot plan, PlanView view, int from, int to) {
+        List<PlanService.Column> columns = plan.columns();
+        List<Line> lines = new ArrayList<>();
+        int at = Math.max(0, from);
+        for (PlanView.Line line : view.lines(from, to)) {
+            at++;
+            if (line instanceof PlanView.Line.Piece piece) {
+                int row = piece.row();
+                List<Cell> cells = new ArrayList<>();
+                for (int column = 0; column < columns.size(); column++) {
+                    cells.add(new Cell(
+                            plan.grid().cell(row, column),
+                            plan.made().state(plan.grid(), row, column),
+                            plan.made().why(row, column),
+                            isFirst(columns, column),
+                            columns.get(column).combines(),
+                            view.shows(row, column)));
+                }
+                lines.add(new Line(at, null, row + 1, plan.rows().get(row), cells));
+            } else {
+                lines.add(new Line(at, (Heading) line, 0, null, List.of()));
+            }
+        }
+        return lines;
+    }
+
+    /** Whether a column is the first of its channel. */
+    static boolean isFirst(List<PlanService.Column> columns, int at) {
+        return at == 0
+                || columns.get(at - 1).band().channel().id()
+                        != columns.get(at).band().channel().id();
+    }
+
+    /** What is asked for by an id that a page sent; empty if it is not there. */
+    static Optional<GridCell> cell(PlanSnapshot plan, String piece, String column) {
+        return plan.grid().rowOf(piece).flatMap(row -> plan.grid()
+                .columnOf(column)
+                .map(at -> plan.grid().cell(row, at)));
+    }
+}
