@@ -30,7 +30,7 @@ create index plan_step_by_assignment on plan_step (assignment_id, id);
 
 -- What a rendition was made from, to tell whether it would come out the same today.
 alter table rendition
-    add column channel_id  bigint references channel,
+    add column channel_id  bigint references channel on delete set null,
     add column source_word varchar(64)  not null default '',
     add column framing     varchar(200) not null default '';
 update rendition set channel_id = (select c.id from channel c where c.name = rendition.channel and c.removed_at is null);

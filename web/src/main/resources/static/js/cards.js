@@ -62,6 +62,7 @@ export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
       entry.list.style.setProperty('padding-bottom', `${Math.max(0, (rows - last) * row)}px`);
       const active = document.activeElement;
       entry.list.replaceChildren(...there.map(card => card ?? Object.assign(document.createElement('li'), { className: 'card is-coming' })));
+      there.forEach(card => card && window.htmx?.process(card));
       if (active !== document.activeElement && entry.list.contains(active)) active.focus({ preventScroll: true });
     }
     shown();

@@ -26,8 +26,8 @@ const cards = virtualCards(holder, page.querySelector('[data-shelf-frame]'), fet
 async function renew() {
   const answer = await fetch(`${address}/shelf?${new URLSearchParams(query())}`);
   const fault = page.querySelector('[data-shelf-fault]');
-  fault.textContent = answer.ok ? '' : 'That is no list of numbers and names. Write 1-50, 72 or a name.';
-  if (!answer.ok) return;
+  fault.textContent = decodeURIComponent(answer.headers.get('X-Problem') ?? (answer.ok ? '' : 'The sources could not be fetched. Reload the page.'));
+  if (fault.textContent) return;
   const [shown, total] = answer.headers.get('X-Shown').split(' ').map(Number);
   if (bar) bar.querySelector('[data-shown]').textContent = shown < total ? `${shown.toLocaleString('en')} of ${total.toLocaleString('en')} shown` : '';
   await cards.renew(await answer.text());

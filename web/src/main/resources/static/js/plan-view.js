@@ -17,8 +17,9 @@ export function view(plan) {
 
   async function fetchLines(from, to) {
     const answer = await fetch(`${plan.address}/rows?${new URLSearchParams({ from, to, ...query() })}`);
-    if (!answer.ok) {
-      plan.say(answer.status === 400 ? await answer.text() : 'The rows could not be fetched. Reload the page.');
+    const problem = answer.headers.get('X-Problem') ?? (answer.ok ? '' : 'The rows could not be fetched. Reload the page.');
+    if (problem) {
+      plan.say(decodeURIComponent(problem));
       throw new Error('rows');
     }
     shown = Number(answer.headers.get('X-Rows'));

@@ -83,9 +83,9 @@ class BrowserTest extends RealPages {
             photo(ROOT.resolve("many/field-%d.jpg".formatted(i)), 2400, 1600, 20 + i);
         }
         makeAssignment("Many");
-        button("Name a folder").click();
+        button("Import a folder …").click();
         page.getByLabel("Folder, below a source root").fill("many");
-        button("Take it in").click();
+        button("Import").click();
         assertThat(page.getByText("8 sources read")).isVisible(SOON);
         page.keyboard().press("2");
         button("Render 24").click();

@@ -116,7 +116,9 @@ class DocumentPagesTest extends RealPages {
         bringIn("Renaming", labels);
         names().nth(2).fill("Windfall");
         names().nth(2).press("Enter");
-        page.getByLabel("Choose a range of numbers").fill("1-2");
+        page.getByLabel("Filter by number, range or name").fill("1-2");
+        assertThat(page.getByText("2 of 4 shown")).isVisible();
+        button("Select all").click();
         assertThat(page.locator("#chosen")).containsText("2 pieces");
         button("Rename …").click();
         page.locator("#template").fill("{stem}-{n:2}-{piece|upper");
@@ -192,7 +194,7 @@ class DocumentPagesTest extends RealPages {
     @Test
     void pieces_are_laid_on_a_sheet_and_change_places() throws Exception {
         bringIn("Sheets", labels);
-        button("all").click();
+        button("Select all").click();
         button("Lay on a sheet").click();
         assertThat(page.locator(".side")).containsText("364 × 132");
         assertThat(page.locator("[data-order] li").nth(0)).containsText("pear");
@@ -248,12 +250,12 @@ class DocumentPagesTest extends RealPages {
         page.navigate(page.url().replace("/sources", "/plan"));
         assertThat(page.locator(".cell.has-caution")).not().hasCount(0);
         page.navigate(page.url().replace("/plan", "/sources"));
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Keep out …"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Layers and pages …"))
                 .click();
         assertThat(page.locator(".keep-out li").first()).containsText("likely a helper");
         page.getByLabel("die-line").check();
-        button("Take it like this").click();
-        assertThat(page.getByText("Keep out (1)")).isVisible();
+        button("Save").click();
+        assertThat(page.getByText("Layers and pages (1 kept out)")).isVisible();
         page.navigate(page.url().replace("/sources", "/plan"));
         assertThat(page.locator(".cell.has-caution")).hasCount(0);
     }
@@ -282,7 +284,7 @@ class DocumentPagesTest extends RealPages {
     @Test
     void pieces_go_on_paper_and_to_the_simulated_printer() throws Exception {
         bringIn("Printed", labels);
-        button("all").click();
+        button("Select all").click();
         button("Print …").click();
         assertThat(page.locator("figure")).hasCount(3);
         page.getByLabel("Per page").fill("2");

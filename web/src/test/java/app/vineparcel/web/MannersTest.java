@@ -85,7 +85,7 @@ class MannersTest extends Workbench {
                 "/recipes/999999",
                 "/sources/999999",
                 "/runs/999999/events",
-                "/assignments/1/sources/changes?since=x",
+                "/assignments/1/sources/cards?from=x&to=3",
                 "/css/..%2f..%2fapplication.yaml",
             })
     void what_cannot_be_answered_is_said_in_words_without_traces(String path) throws Exception {

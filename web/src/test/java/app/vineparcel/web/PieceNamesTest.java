@@ -118,7 +118,7 @@ class PieceNamesTest extends Workbench {
     void what_belongs_to_a_source_cannot_be_taken_away() throws Exception {
         long id = pieces.all(assignment).get(0).id();
         HttpResponse<String> answer = new Visitor().post("/pieces/" + id + "/remove", "");
-        assertThat(answer.body()).contains("Only regions, objects and sheets can be taken away");
+        assertThat(answer.body()).contains("Only regions, objects and sheets can be removed alone");
         assertThat(names()).contains("Pear");
     }
 
@@ -193,15 +193,15 @@ class PieceNamesTest extends Workbench {
     }
 
     @Test
-    void changes_can_be_asked_for_beside_a_sheet_and_cards_keep_their_numbers() throws Exception {
+    void cards_of_a_part_have_the_numbers_of_the_whole() throws Exception {
         new Visitor()
                 .post(
                         "/assignments/" + assignment + "/sheets",
                         "piece=" + pieces.all(assignment).get(0).id());
-        HttpResponse<String> answer = new Visitor().get("/assignments/" + assignment + "/sources/changes?since=0");
+        HttpResponse<String> answer = new Visitor().get("/assignments/" + assignment + "/sources/cards?from=1&to=9");
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.body())
-                .contains("data-number=\"1\"", "data-number=\"3\"")
-                .doesNotContain("Sheet of 1");
+                .contains(">2</span>", ">4</span>", "Sheet of 1")
+                .doesNotContain(">1</span>");
     }
 }

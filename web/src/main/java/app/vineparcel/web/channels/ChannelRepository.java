@@ -3,6 +3,7 @@ package app.vineparcel.web.channels;
 import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -14,6 +15,7 @@ interface ChannelRepository extends JpaRepository<Channel, Long> {
     @Query("select x from Channel x where x.id = ?1")
     Optional<Channel> findToChange(long id);
 
+    @EntityGraph(attributePaths = "parts")
     List<Channel> findByRemovedAtIsNullOrderByPosition();
 
     boolean existsByNameAndRemovedAtIsNullAndIdNot(String name, long id);

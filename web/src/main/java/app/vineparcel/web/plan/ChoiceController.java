@@ -9,6 +9,7 @@ import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlanView;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -16,6 +17,7 @@ import app.vineparcel.web.sources.PieceService;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
@@ -103,7 +105,7 @@ class ChoiceController {
     }
 
     static ProblemException gone() {
-        return new ProblemException(new Problem.BadRequest(
+        return new ProblemException(new Problem.Vanished(
                 "The plan", "It has changed since this page was opened.", "Reload the page and choose again."));
     }
 
@@ -196,16 +198,17 @@ class ChoiceController {
         Optional<String> given = pieces.sound(name);
         return turned(assignment, changes.make(assignment, plan -> plan.grid()
                 .rowOf(piece)
-                .map(row -> plan.rows().get(row))
-                .map(row -> new PlanStep(
-                        given.isEmpty()
-                                ? "“%s” named as its source".formatted(row.name())
-                                : "“%s” renamed".formatted(row.name()),
-                        given.orElse("").equals(row.name())
-                                ? List.of()
-                                : List.of(
-                                        new PlanEdit(PlanEdit.Kind.NAME, piece, "", row.given(), given.orElse(null)))))
+                .map(row -> named(plan.rows().get(row), given))
                 .orElse(new PlanStep("", List.of()))));
+    }
+
+    private static PlanStep named(PlanSnapshot.Row row, Optional<String> given) {
+        String after = given.filter(name -> !name.equals(row.own())).orElse(null);
+        return new PlanStep(
+                "“%s” renamed".formatted(row.name()),
+                Objects.equals(after, row.given())
+                        ? List.of()
+                        : List.of(new PlanEdit(PlanEdit.Kind.NAME, String.valueOf(row.id()), "", row.given(), after)));
     }
 
     /** Takes back the step that the page shows as the last. */
@@ -222,13 +225,9 @@ class ChoiceController {
         return turned(assignment, changes.redo(assignment, step));
     }
 
-    /** What is wrong with what a script sent, for the script to show; and how the plan is now. */
+    /** What cannot be done, in words for the page; a request that no page sends is refused. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return ResponseEntity.badRequest().body(Map.of("problem", said(e.problem())));
-    }
-
-    static String said(Problem problem) {
-        return "%s: %s %s".formatted(problem.file(), problem.reason(), problem.remedy());
+        return Answers.said(e);
     }
 }

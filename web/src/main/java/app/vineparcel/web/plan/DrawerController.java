@@ -18,6 +18,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Trial;
 import app.vineparcel.core.source.Shelf;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.TrialAnswers;
@@ -253,6 +254,6 @@ class DrawerController {
     /** What is wrong, for the script to show. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return ResponseEntity.badRequest().body(Map.of("problem", ChoiceController.said(e.problem())));
+        return Answers.said(e);
     }
 }

@@ -1,11 +1,11 @@
 package app.vineparcel.web.plan;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import java.util.ArrayList;
@@ -127,7 +127,6 @@ class PagesController {
     /** What is wrong with what a script sent, for the script to show. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        Problem problem = e.problem();
-        return ResponseEntity.badRequest().body(Map.of("problem", ChoiceController.said(problem)));
+        return Answers.said(e);
     }
 }

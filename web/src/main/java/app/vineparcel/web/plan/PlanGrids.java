@@ -135,6 +135,7 @@ class PlanGrids {
         return new PlanSnapshot.Row(
                 piece.id(),
                 piece.name(),
+                piece.ownName(),
                 piece.isRenamed() ? piece.name() : null,
                 piece.sizeWords(),
                 piece.kind().word(),

@@ -30,6 +30,7 @@ record PlanSnapshot(
     /**
      * What a page shows of a piece.
      *
+     * @param own what its source calls it
      * @param given the name that somebody gave it, if any
      * @param checker whether it may have a clear ground
      * @param pictureKey changes with how it looks
@@ -40,6 +41,7 @@ record PlanSnapshot(
     record Row(
             long id,
             String name,
+            String own,
             @Nullable String given,
             String size,
             String kind,

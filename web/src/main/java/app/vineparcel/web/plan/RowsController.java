@@ -1,17 +1,14 @@
 package app.vineparcel.web.plan;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanView;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -44,7 +41,14 @@ class RowsController {
             HttpServletResponse response)
             throws ProblemException {
         PlanSnapshot plan = grids.of(assignments.get(id));
-        PlanView view = wanted.of(plan);
+        PlanView view;
+        try {
+            view = wanted.of(plan);
+        } catch (ProblemException e) {
+            response.setHeader("X-Problem", Answers.inHeader(e.problem()));
+            model.addAttribute("lines", List.of());
+            return "plan/rows";
+        }
         response.setHeader("X-Lines", String.valueOf(view.lineCount()));
         response.setHeader("X-Rows", String.valueOf(view.rowCount()));
         int first = Math.max(0, from);
@@ -73,14 +77,5 @@ class RowsController {
     PlanState state(@PathVariable long id) throws ProblemException {
         Assignment assignment = assignments.get(id);
         return teller.of(assignment, grids.of(assignment));
-    }
-
-    /** What a script asked for and cannot have, in words. */
-    @ExceptionHandler(ProblemException.class)
-    ResponseEntity<String> refused(ProblemException e) {
-        Problem problem = e.problem();
-        return ResponseEntity.badRequest()
-                .contentType(MediaType.TEXT_PLAIN)
-                .body("%s: %s %s".formatted(problem.file(), problem.reason(), problem.remedy()));
     }
 }

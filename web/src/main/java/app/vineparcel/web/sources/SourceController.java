@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.web.Answers;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -83,6 +84,7 @@ class SourceController {
     String page(@PathVariable long id, ShelfRequest wanted, Model model) throws ProblemException {
         frame.fill(model, id, "sources");
         ShelfRequest asked = wanted;
+        long change = sources.lastChange(id); // before all else, so that no change is missed
         List<ShelfLine> all = lines.of(id);
         SourceShelf shelf;
         try {
@@ -97,7 +99,7 @@ class SourceController {
         model.addAttribute("removed", sources.removed(id));
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
-        model.addAttribute("state", state(id, shelf));
+        model.addAttribute("state", state(change, SourceShelf.of(all, ShelfRequest.ALL)));
         model.addAttribute("assignmentId", id);
         Optional<StoredPiece> first = shelf.lines().stream()
                 .filter(line -> line.pieceId() > 0)
@@ -126,7 +128,13 @@ class SourceController {
     @GetMapping("/assignments/{id}/sources/shelf")
     String shelf(@PathVariable long id, ShelfRequest asked, Model model, HttpServletResponse response)
             throws ProblemException {
-        SourceShelf shelf = SourceShelf.of(lines.of(assignments.get(id).id()), asked);
+        List<ShelfLine> all = lines.of(assignments.get(id).id());
+        SourceShelf shelf = SourceShelf.of(all, ShelfRequest.ALL);
+        try {
+            shelf = SourceShelf.of(all, asked);
+        } catch (ProblemException e) {
+            response.setHeader("X-Problem", Answers.inHeader(e.problem()));
+        }
         shelf(shelf, model);
         model.addAttribute("first", List.of());
         response.setHeader("X-Shown", shelf.count() + " " + shelf.total());
@@ -160,17 +168,18 @@ class SourceController {
     @GetMapping("/assignments/{id}/sources/state")
     @ResponseBody
     State state(@PathVariable long id) throws ProblemException {
-        return state(assignments.get(id).id(), SourceShelf.of(lines.of(id), ShelfRequest.ALL));
+        long change = sources.lastChange(assignments.get(id).id());
+        return state(change, SourceShelf.of(lines.of(id), ShelfRequest.ALL));
     }
 
-    private State state(long id, SourceShelf shelf) {
+    private static State state(long change, SourceShelf shelf) {
         Map<Long, Source.State> states = new HashMap<>();
         shelf.lines().stream()
                 .filter(line -> line.sourceId() > 0)
                 .forEach(line -> states.put(line.sourceId(), line.state()));
         long waiting =
                 states.values().stream().filter(Source.State.WAITING::equals).count();
-        return new State(sources.lastChange(id), waiting, states.size(), shelf.count());
+        return new State(change, waiting, states.size(), shelf.count());
     }
 
     /** One file as the body of the request, named in the query. */

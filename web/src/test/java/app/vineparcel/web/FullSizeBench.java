@@ -1,0 +1,230 @@
+package app.vineparcel.web;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.recipes.RecipeService;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.WaitUntilState;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.context.annotation.Import;
+
+/** Measures the plan in the real browser, and prints medians of five; no test, and not run with them. */
+@Import(Statements.class)
+class FullSizeBench extends RealPages {
+
+    private static final int TIMES = 5;
+    private static final String SCROLLED =
+            """
+            async to => {
+              const frame = document.querySelector('.grid-frame'), began = performance.now();
+              frame.scrollTop = to;
+              for (;;) {
+                await new Promise(done => requestAnimationFrame(done));
+                const { top, height } = frame.getBoundingClientRect();
+                const rows = [0.2, 0.5, 0.9].map(share => document.elementFromPoint(600, top + height * share)?.closest('tr[data-piece]'));
+                if (rows.every(Boolean)) return performance.now() - began;
+                if (performance.now() - began > 9000) return 9999;
+              }
+            }""";
+    private static final String TURNED =
+            """
+            async what => {
+              const one = document.querySelector(what), cell = document.querySelector('.cell'), count = document.querySelector('[data-count]');
+              const before = count.textContent, was = cell.getAttribute('aria-pressed'), began = performance.now();
+              let seen = 9999;
+              one.click();
+              for (;;) {
+                await new Promise(done => requestAnimationFrame(done));
+                if (seen === 9999 && cell.getAttribute('aria-pressed') !== was) seen = performance.now() - began;
+                if (count.textContent !== before) return [seen, performance.now() - began];
+                if (performance.now() - began > 9000) return [seen, 9999];
+              }
+            }""";
+    private static final String LOOKED =
+            """
+            async key => {
+              const cell = document.querySelector(`[data-cell="${key}"]`), drawer = document.getElementById('drawer'), began = performance.now();
+              const before = drawer.dataset.shown;
+              cell.focus();
+              if (drawer.hidden) cell.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+              for (;;) {
+                await new Promise(done => requestAnimationFrame(done));
+                if (drawer.dataset.shown !== before && drawer.dataset.shown?.startsWith(key + '#')) return performance.now() - began;
+                if (performance.now() - began > 15000) return 15000;
+              }
+            }""";
+
+    @Autowired
+    private RecipeService recipes;
+
+    @Autowired
+    private ChannelService channels;
+
+    private interface Measured {
+        double get() throws Exception;
+    }
+
+    private static double median(Measured measured) throws Exception {
+        List<Double> all = new ArrayList<>();
+        for (int i = 0; i < TIMES; i++) {
+            all.add(measured.get());
+        }
+        return all.stream().sorted().toList().get(TIMES / 2);
+    }
+
+    private static void print(String what, String value) {
+        System.out.printf(Locale.ROOT, "%-58s %s%n", what, value);
+    }
+
+    private static void print(String what, double millis) {
+        print(what, String.format(Locale.ROOT, "%,.0f ms", millis));
+    }
+
+    private static double since(long began) {
+        return (System.nanoTime() - began) / 1e6;
+    }
+
+    @Test
+    void measures() throws Exception {
+        FullSize.pictures(ROOT.resolve("bench"), FullSize.PICTURES);
+        FullSize.artboards(ROOT.resolve("bench-labels/labels.svg"), 400);
+        photo(ROOT.resolve("bench-large/field.jpg"), 6000, 4000, 5);
+        FullSize.channels(recipes, channels, sql);
+        long opening = sql.queryForObject("select min(id) from assignment", Long.class);
+        double small = served(opening);
+        sql.update(
+                "insert into hidden_channel (assignment_id, channel_id) select ?, id from channel where id <= 2",
+                opening);
+        long began = System.nanoTime();
+        long pictures = assignment("Bench " + System.nanoTime(), "bench");
+        print("2,000 small pictures imported and read", since(began));
+        long labels = assignment("Labels " + System.nanoTime(), "bench-labels");
+        long large = assignment("Large " + System.nanoTime(), "bench-large");
+        print("2 pictures x 3 recipes: the page, on the server", small);
+        for (long id : List.of(pictures, labels)) {
+            sql.update("delete from hidden_channel where assignment_id = ?", id);
+            sql.update(
+                    "insert into hidden_channel (assignment_id, channel_id) select ?, id from channel where id <= 2",
+                    id);
+            System.out.println(id == pictures ? "-- 2,000 pictures x 12 recipes" : "-- 400 artboards x 12 recipes");
+            plan(id);
+        }
+        System.out.println("-- the drawer, a picture of 24 megapixels");
+        sql.update("delete from hidden_channel where assignment_id = ?", large);
+        drawer(large);
+    }
+
+    /** What a page takes on the server alone, with what the plan is made from at hand. */
+    private double served(long id) throws Exception {
+        Visitor visitor = new Visitor();
+        for (int i = 0; i < 30; i++) {
+            visitor.get("/assignments/" + id + "/plan");
+        }
+        return median(() -> {
+            long began = System.nanoTime();
+            visitor.get("/assignments/" + id + "/plan");
+            return since(began);
+        });
+    }
+
+    private void plan(long id) throws Exception {
+        String address = "/assignments/" + id + "/plan";
+        Visitor visitor = new Visitor();
+        long began = System.nanoTime();
+        HttpResponse<String> first = visitor.get(address);
+        print("the page, on the server, first time", since(began));
+        print("the page, on the server, warm", served(id));
+        print("its document", String.format(Locale.ROOT, "%,d kB", first.body().length() / 1000));
+        int statements = Statements.count();
+        visitor.get(address);
+        print("statements a page", String.valueOf(Statements.count() - statements));
+        print("first rows on screen after the click", median(() -> {
+            page.navigate("/assignments/" + id + "/sources");
+            assertThat(page.locator(".card").first()).isVisible();
+            long click = System.nanoTime();
+            page.navigate(address, new Page.NavigateOptions().setWaitUntil(WaitUntilState.DOMCONTENTLOADED));
+            page.locator(".cell").first().waitFor();
+            return since(click);
+        }));
+        page.waitForTimeout(800);
+        int[] to = {3000};
+        print("scrolled anywhere: its rows are there after", median(() -> {
+            to[0] = (to[0] + 6100) % 15000;
+            double took = ((Number) page.evaluate(SCROLLED, to[0])).doubleValue();
+            page.waitForTimeout(400);
+            return took;
+        }));
+        page.evaluate("document.querySelector('.grid-frame').scrollTop = 0");
+        page.waitForTimeout(500);
+        double[] seen = {0};
+        print("a cell is confirmed", median(() -> {
+            List<?> times = (List<?>) page.evaluate(TURNED, ".cell");
+            seen[0] = Math.max(seen[0], ((Number) times.get(0)).doubleValue());
+            page.waitForTimeout(250);
+            return ((Number) times.get(1)).doubleValue();
+        }));
+        print("a cell is seen (worst)", seen[0]);
+        for (String what : List.of("[data-column-toggle]", "[data-band]")) {
+            print(what.equals("[data-band]") ? "a band is confirmed" : "a column is confirmed", median(() -> {
+                List<?> times = (List<?>) page.evaluate(TURNED, what);
+                page.waitForTimeout(250);
+                return ((Number) times.get(1)).doubleValue();
+            }));
+        }
+        print("a recipe changed, and back on the plan", median(() -> {
+            sql.update("update recipe set version = version + 1 where id = (select max(id) from recipe)");
+            long click = System.nanoTime();
+            page.navigate(address, new Page.NavigateOptions().setWaitUntil(WaitUntilState.DOMCONTENTLOADED));
+            page.locator(".cell").first().waitFor();
+            return since(click);
+        }));
+        print("fifty pages at once, the slowest", fifty(address));
+    }
+
+    private double fifty(String address) throws Exception {
+        ExecutorService people = Executors.newFixedThreadPool(50);
+        try {
+            List<Callable<Double>> asking = new ArrayList<>();
+            for (int i = 0; i < 50; i++) {
+                asking.add(() -> {
+                    Visitor visitor = new Visitor();
+                    long began = System.nanoTime();
+                    int status = visitor.get(address).statusCode();
+                    return status == 200 ? since(began) : 99_999;
+                });
+            }
+            double worst = 0;
+            for (Future<Double> answer : people.invokeAll(asking)) {
+                worst = Math.max(worst, answer.get());
+            }
+            return worst;
+        } finally {
+            people.shutdown();
+        }
+    }
+
+    private void drawer(long id) {
+        page.navigate("/assignments/" + id + "/plan");
+        page.locator(".cell").first().waitFor();
+        page.waitForTimeout(500);
+        List<?> keys = (List<?>)
+                page.evaluate("[...document.querySelectorAll('tr[data-piece] .cell')].map(cell => cell.dataset.cell)");
+        for (int i = 0; i < Math.min(8, keys.size()); i++) {
+            String size = String.valueOf(
+                    page.locator("[data-cell='%s'] span".formatted(keys.get(i))).textContent());
+            print(
+                    (i == 0 ? "first picture: " : "next cell: ") + size,
+                    ((Number) page.evaluate(LOOKED, keys.get(i))).doubleValue());
+        }
+    }
+}
