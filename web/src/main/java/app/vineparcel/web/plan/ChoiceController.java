@@ -202,7 +202,7 @@ class ChoiceController {
                 .orElse(new PlanStep("", List.of()))));
     }
 
-    private static PlanStep named(PlanSnapshot.Row row, Optional<String> given) {
+    private static PlanStep named(PieceRow row, Optional<String> given) {
         String after = given.filter(name -> !name.equals(row.own())).orElse(null);
         return new PlanStep(
                 "“%s” renamed".formatted(row.name()),

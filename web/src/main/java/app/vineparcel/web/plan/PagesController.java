@@ -65,7 +65,7 @@ class PagesController {
         List<Page> pages = new ArrayList<>();
         for (int row = 0; row < plan.rows().size(); row++) {
             if (plan.grid().isOn(row, at) && plan.grid().canBeOn(row, at)) {
-                PlanSnapshot.Row piece = plan.rows().get(row);
+                PieceRow piece = plan.rows().get(row);
                 pages.add(new Page(piece.id(), piece.name(), piece.pictureKey()));
             }
         }

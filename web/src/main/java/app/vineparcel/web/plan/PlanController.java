@@ -115,8 +115,7 @@ class PlanController {
         model.addAttribute(
                 "findings", new TreeSet<>(plan.grid().totals().codes().keySet()));
         model.addAttribute(
-                "kinds",
-                plan.rows().stream().map(PlanSnapshot.Row::kind).distinct().toList());
+                "kinds", plan.rows().stream().map(PieceRow::kind).distinct().toList());
         return "plan/page";
     }
 

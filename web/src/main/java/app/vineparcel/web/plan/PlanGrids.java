@@ -131,8 +131,8 @@ class PlanGrids {
                 orders.of(assignment.id()));
     }
 
-    private static PlanSnapshot.Row row(StoredPiece piece, String key, PieceOrigins.Origin origin) {
-        return new PlanSnapshot.Row(
+    private static PieceRow row(StoredPiece piece, String key, PieceOrigins.Origin origin) {
+        return new PieceRow(
                 piece.id(),
                 piece.name(),
                 piece.ownName(),

@@ -6,7 +6,7 @@ import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.plan.PlanView.Line.Heading;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.web.plan.PlanSnapshot.Row;
+import app.vineparcel.web.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -16,20 +16,34 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** Lines of the plan as its page shows them. */
-final class PlanRows {
+/** Lines of the plan as its page shows them. Public, since only then the template's expressions are compiled. */
+public final class PlanRows {
+
+    private static final Words WORDS = new Words();
 
     private PlanRows() {}
 
     /** A cell as it is shown. */
-    record Cell(GridCell of, CellState state, String why, boolean first, boolean combines, boolean shown) {
+    public record Cell(
+            GridCell of, CellState state, String why, @Nullable String first, boolean combines, boolean shown) {
 
-        public String column() {
-            return of.column().id();
+        /** The piece and the column. */
+        public String key() {
+            return of.piece().id() + ":" + of.column().id();
         }
 
-        public boolean isFor() {
+        private boolean isFor() {
             return of.notFor().isEmpty();
+        }
+
+        /** {@code true} if the recipe says nothing to the piece; none otherwise. */
+        public @Nullable String unfit() {
+            return isFor() ? null : "true";
+        }
+
+        /** Whether something stands in its way. */
+        public boolean blocked() {
+            return isFor() && !of.canBeOn();
         }
 
         /** Where everything goes, what is otherwise, and what was found. */
@@ -81,13 +95,23 @@ final class PlanRows {
             return of.shown().map(file -> file.size().toString()).orElse("");
         }
 
-        /** What stands before its weight. */
-        public String kind() {
-            return combines ? "page · " : of.files().size() > 1 ? of.files().size() + " files · " : "about ";
+        /** About how heavy it will be, or why it is not what was made. */
+        public String weight() {
+            if (!isFor()) {
+                return "";
+            }
+            if (!why.isEmpty()) {
+                return "changed · " + why;
+            }
+            int files = of.files().size();
+            return (combines ? "page · " : files > 1 ? files + " files · " : "about ") + WORDS.weight(of.bytes());
         }
 
         /** Its state, what is overridden and its worst finding, for who does not see it. */
         public String spoken() {
+            if (!isFor()) {
+                return "not for this piece";
+            }
             String finding = of.worst()
                     .map(level -> ", " + level.name().toLowerCase(Locale.ROOT))
                     .orElse("");
@@ -103,7 +127,7 @@ final class PlanRows {
      * @param heading its title and how many rows follow, if it is one
      * @param number of the piece, from 1
      */
-    record Line(int at, @Nullable Heading heading, int number, @Nullable Row piece, List<Cell> cells) {}
+    public record Line(int at, @Nullable Heading heading, int number, @Nullable PieceRow piece, List<Cell> cells) {}
 
     /** Lines from one, counted from 0, to before another. */
     static List<Line> of(PlanSnapshot plan, PlanView view, int from, int to) {
@@ -120,7 +144,7 @@ final class PlanRows {
                             plan.grid().cell(row, column),
                             plan.made().state(plan.grid(), row, column),
                             plan.made().why(row, column),
-                            isFirst(columns, column),
+                            isFirst(columns, column) ? "first" : null,
                             columns.get(column).combines(),
                             view.shows(row, column)));
                 }

@@ -6,7 +6,6 @@ import app.vineparcel.core.plan.MadeFile;
 import app.vineparcel.core.plan.MadeStates;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 
 /**
  * An assignment's plan as it was at one moment. Immutable.
@@ -22,50 +21,26 @@ record PlanSnapshot(
         String revision,
         Grid grid,
         List<PlanService.Column> columns,
-        List<Row> rows,
+        List<PieceRow> rows,
         Map<Choices.Cell, List<MadeFile>> files,
         MadeStates made,
         Map<String, String> orders) {
-
-    /**
-     * What a page shows of a piece.
-     *
-     * @param own what its source calls it
-     * @param given the name that somebody gave it, if any
-     * @param checker whether it may have a clear ground
-     * @param pictureKey changes with how it looks
-     * @param folder where its source came from
-     * @param source a word for its file and how that is taken
-     * @param missing whether the file is gone
-     */
-    record Row(
-            long id,
-            String name,
-            String own,
-            @Nullable String given,
-            String size,
-            String kind,
-            boolean checker,
-            String pictureKey,
-            String folder,
-            String source,
-            boolean missing) {}
 
     static PlanSnapshot of(
             String revision,
             Grid grid,
             List<PlanService.Column> columns,
-            List<Row> rows,
+            List<PieceRow> rows,
             Map<Choices.Cell, List<MadeFile>> files,
             Map<String, String> orders) {
         return new PlanSnapshot(revision, grid, columns, rows, files, states(grid, columns, rows, files), orders);
     }
 
     private static MadeStates states(
-            Grid grid, List<PlanService.Column> columns, List<Row> rows, Map<Choices.Cell, List<MadeFile>> files) {
+            Grid grid, List<PlanService.Column> columns, List<PieceRow> rows, Map<Choices.Cell, List<MadeFile>> files) {
         return files.isEmpty()
                 ? MadeStates.NONE
-                : MadeStates.of(grid, files, rows.stream().map(Row::source).toList(), id -> columns.get(
+                : MadeStates.of(grid, files, rows.stream().map(PieceRow::source).toList(), id -> columns.get(
                                 grid.columnOf(id).orElseThrow())
                         .stored()
                         .version());
@@ -81,6 +56,6 @@ record PlanSnapshot(
 
     /** Where each row's source came from. */
     List<String> folders() {
-        return rows.stream().map(Row::folder).toList();
+        return rows.stream().map(PieceRow::folder).toList();
     }
 }
