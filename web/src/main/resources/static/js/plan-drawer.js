@@ -2,6 +2,7 @@
 import { post, told } from './server.js';
 
 const SETTLE = 70; // ms until the drawer follows the focus
+const LARGE = 6e6, SETTLED = 600; // px from which on a file waits, and how long, ms
 const NUDGE = 0.01, TIGHTER = 0.95, TIGHTEST = 0.05;
 
 export function drawer(plan, parts) {
@@ -45,18 +46,35 @@ export function drawer(plan, parts) {
       readCrop();
       setMode(mode === 'crop' && !crop ? 'whole' : mode);
     });
-    await Promise.all([words, preview({}, began)]);
+    await Promise.all([words, glance(began).then(() => preview(mine, began))]);
+  }
+
+  /** A look from further away comes first; the file itself follows, a large one only when nobody goes on. */
+  async function glance(began) {
+    const mine = ++number, across = Math.round((canvas.clientWidth || 340) * ratio()), down = Math.round((canvas.clientHeight || 246) * ratio());
+    side.classList.add('is-working');
+    note.hidden = Boolean(shown);
+    note.textContent = 'Rendering …';
+    if (mode === 'one' && shown) return;
+    const answer = await fetch(`${plan.address}/cell/glance?${new URLSearchParams({ ...ids(), desk, across, down })}`).catch(() => null);
+    if (mine !== number || answer?.status !== 200) return;
+    const [width, height] = answer.headers.get('X-Pixels').split(' ').map(Number);
+    const samples = new Uint8ClampedArray(await answer.arrayBuffer());
+    if (mine !== number || mode === 'crop') return;
+    shown = { width, height, clear: answer.headers.get('X-Clear') === 'true', number: 0 };
+    find('drawer-size').textContent = `${width} × ${height}`;
+    await put(samples, Number(answer.headers.get('X-Width')));
+    side.dataset.glanced = `${key}#${Math.round(performance.now() - began)}`;
+    if (width * height > LARGE) await new Promise(done => { setTimeout(done, SETTLED); });
   }
 
   // ---- the true preview
 
-  async function preview(tried, began = performance.now()) {
+  async function preview(cell, began) {
+    if (cell !== key) return;
     const mine = ++number;
-    side.classList.add('is-working');
-    note.hidden = Boolean(shown);
-    note.textContent = 'Rendering …';
     try {
-      const answer = await post(`${plan.address}/cell/preview`, { ...ids(), desk, number: mine, ...tried });
+      const answer = await post(`${plan.address}/cell/preview`, { ...ids(), desk, number: mine });
       if (mine !== number || answer.status === 204) return;
       const made = await told(answer);
       if (mine !== number) return;
@@ -83,7 +101,7 @@ export function drawer(plan, parts) {
   }
   /** Fetches the part of the rendition that is seen, at the pixels of the screen, and draws it. */
   async function paint() {
-    if (!shown || mode === 'crop') return;
+    if (!shown?.number || mode === 'crop') return;
     const mine = ++asked, wide = Math.round(canvas.clientWidth * ratio()), high = Math.round(canvas.clientHeight * ratio());
     if (!wide || !high) return;
     const zoom = mode === 'one' ? 1 : Math.min(wide / shown.width, high / shown.height, 1);
@@ -94,9 +112,14 @@ export function drawer(plan, parts) {
     const answer = await fetch(`/recipes/trial/${desk}/${shown.number}/after?${new URLSearchParams({ x, y, width, height, across, down })}`);
     if (mine !== asked || answer.status !== 200) return;
     const samples = new Uint8ClampedArray(await answer.arrayBuffer()), along = Number(answer.headers.get('X-Width'));
+    await put(samples, along, () => mine === asked);
+  }
+  /** Draws samples in the middle of the drawer. */
+  async function put(samples, along, isLatest = () => true) {
+    const wide = Math.round(canvas.clientWidth * ratio()), high = Math.round(canvas.clientHeight * ratio());
     if (mode === 'whole' && shown.clear) sayGround(samples);
     const seen = await createImageBitmap(new ImageData(samples, along));
-    if (mine !== asked) return;
+    if (!isLatest()) return;
     Object.assign(canvas, { width: wide, height: high });
     const pen = canvas.getContext('2d'), left = Math.round((wide - seen.width) / 2), top = Math.round((high - seen.height) / 2);
     if (shown.clear) checker(pen, left, top, seen.width, seen.height);

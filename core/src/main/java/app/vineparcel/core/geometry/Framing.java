@@ -28,4 +28,14 @@ public record Framing(Box crop, PixelSize content, PixelSize canvas) {
     public double scale() {
         return Math.max(content.width() / crop.width(), content.height() / crop.height());
     }
+
+    /** The same part on a canvas no larger than that; nothing is enlarged. */
+    public Framing within(PixelSize room) {
+        double scale =
+                Math.min(1, Math.min((double) room.width() / canvas.width(), (double) room.height() / canvas.height()));
+        return new Framing(
+                crop,
+                Extent.of(content).times(scale).rounded(),
+                Extent.of(canvas).times(scale).rounded());
+    }
 }

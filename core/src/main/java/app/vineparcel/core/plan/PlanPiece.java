@@ -8,7 +8,6 @@ import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.Taking;
 import java.nio.file.Path;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -67,14 +66,6 @@ public record PlanPiece(
     public PlanPiece onPaper() {
         Part papered = new Part(part.piece(), part.taking().onPaper(), part.layers(), part.sheet(), part.crops());
         return new PlanPiece(id, file, name, info, focus, number, papered);
-    }
-
-    /** The same with the crop of an aspect somewhere else. */
-    public PlanPiece cropped(String aspect, CropPlace place) {
-        Map<String, CropPlace> crops = new HashMap<>(part.crops());
-        crops.put(aspect, place);
-        Part other = new Part(part.piece(), part.taking(), part.layers(), part.sheet(), crops);
-        return new PlanPiece(id, file, name, info, focus, number, other);
     }
 
     /** What it is in its source. */

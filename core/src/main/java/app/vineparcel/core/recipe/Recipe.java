@@ -57,6 +57,23 @@ public record Recipe(
         return with(title, ColourClause.SRGB, new OutputFormat.Png(SCREEN_BITS), maxBytes);
     }
 
+    /** The same without sharpening, as for a look from further away. */
+    public Recipe unsharpened() {
+        return new Recipe(
+                title,
+                crop,
+                size,
+                colour,
+                background,
+                SharpenClause.NONE,
+                watermark,
+                format,
+                maxBytes,
+                metadata,
+                name,
+                folder);
+    }
+
     /** The same under another title. */
     public Recipe called(String other) {
         return with(other, colour, format, maxBytes);

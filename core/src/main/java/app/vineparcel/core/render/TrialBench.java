@@ -81,6 +81,16 @@ public final class TrialBench implements AutoCloseable {
      * @throws ProblemException if it cannot be made, for the same reasons as in a run
      */
     public Optional<Trial> put(PlannedRendition planned, BooleanSupplier overtaken) throws ProblemException {
+        return put(planned, true, overtaken);
+    }
+
+    /**
+     * The same.
+     *
+     * @param measured whether the file is compared with the pixels that it was made from
+     */
+    public Optional<Trial> put(PlannedRendition planned, boolean measured, BooleanSupplier overtaken)
+            throws ProblemException {
         Recipe recipe = planned.column().recipe();
         Look wanted = Look.of(planned);
         if (!wanted.equals(look)) {
@@ -97,7 +107,7 @@ public final class TrialBench implements AutoCloseable {
         RenditionPixels made = pixels;
         return overtaken.getAsBoolean() || from == null || made == null
                 ? Optional.empty()
-                : finished(planned, made, from, overtaken);
+                : finished(planned, made, from, measured, overtaken);
     }
 
     /** Shapes are looked at as pixels; what they would become in print is not shown on a screen. */
@@ -116,7 +126,11 @@ public final class TrialBench implements AutoCloseable {
     }
 
     private Optional<Trial> finished(
-            PlannedRendition planned, RenditionPixels made, PieceLook.Seen from, BooleanSupplier overtaken)
+            PlannedRendition planned,
+            RenditionPixels made,
+            PieceLook.Seen from,
+            boolean measured,
+            BooleanSupplier overtaken)
             throws ProblemException {
         Recipe recipe = planned.column().recipe();
         Picture picture = made.picture();
@@ -133,7 +147,7 @@ public final class TrialBench implements AutoCloseable {
                 return Optional.empty();
             }
             Optional<Decoded> back = ReadBack.of(written, file);
-            OptionalDouble similarity = back.isEmpty()
+            OptionalDouble similarity = back.isEmpty() || !measured
                     ? OptionalDouble.empty()
                     : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), workshop.threads()));
             views = new TrialViews(
@@ -189,6 +203,22 @@ public final class TrialBench implements AutoCloseable {
                 ? Optional.empty()
                 : Optional.of(new TrialViews(open, recipe.background(), window.get(), Optional.empty(), own, null)
                         .after(size.box(), size));
+    }
+
+    /**
+     * A look at all of a rendition from further away, before its file is made: its crop, colours, watermark and ground at so few pixels, without
+     * what only its own size or its format brings.
+     *
+     * @param room the screen's pixels for it; a smaller rendition is not enlarged
+     */
+    public TrialViews.View glance(PlannedRendition planned, PixelSize room) throws ProblemException {
+        Recipe recipe = asPicture(planned.column().recipe()).unsharpened();
+        PieceLook.Seen small = pieces.of(planned, planned.framing().within(room));
+        RenditionPixels.Workshop own = new RenditionPixels.Workshop(
+                workshop.shelf(), workshop.conversions(), workshop.clock(), workshop.threads());
+        Picture picture = RenditionPixels.of(small, recipe, own).picture();
+        PixelSize size = picture.pixels().size();
+        return new TrialViews(small, recipe.background(), picture, Optional.empty(), own, null).after(size.box(), size);
     }
 
     /** Pictures of what was last put here; empty before anything was. */

@@ -112,4 +112,23 @@ class FittingTest {
             assertThat(framing.content().height()).isLessThanOrEqualTo((int) Math.max(1, Math.round(crop.height())));
         }
     }
+
+    @Test
+    void a_crop_that_somebody_placed_is_as_tight_and_lies_where_it_was_put() {
+        Fitting square = new Fitting(Optional.of(new Aspect(1, 1)), new Sizing.Edge(Sizing.Side.LONG, 500), false);
+        CropPlace half = new CropPlace(new FocalPoint(0.5, 0.25), 0.5);
+        assertThat(square.frame(Extent.of(LANDSCAPE), half).crop()).isEqualTo(new Box(2000, 0, 2000, 2000));
+        assertThat(square.frame(Extent.of(LANDSCAPE), new CropPlace(new FocalPoint(1, 1), 0.5))
+                        .crop())
+                .as("never beyond the edges")
+                .isEqualTo(new Box(4000, 2000, 2000, 2000));
+        Fitting filled = new Fitting(Optional.empty(), new Sizing.Boxed(Sizing.BoxFit.FILL, 300, 200), false);
+        assertThat(filled.frame(Extent.of(LANDSCAPE), half).crop()).isEqualTo(new Box(1500, 0, 3000, 2000));
+        assertThat(filled.cropsTo().orElseThrow().word()).isEqualTo("1.500");
+        Fitting whole = new Fitting(Optional.empty(), new Sizing.Edge(Sizing.Side.LONG, 500), false);
+        assertThat(whole.cropsTo()).isEmpty();
+        assertThat(whole.frame(Extent.of(LANDSCAPE), half).crop())
+                .as("what is not cropped is not placed")
+                .isEqualTo(LANDSCAPE.box());
+    }
 }

@@ -273,4 +273,27 @@ class TrialBenchTest {
                     .count();
         }
     }
+
+    /** A look from further away shows what the file shows, in its colours, and fits where it is shown. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "'size': {'mode': 'long-edge', 'px': 240}, 'format': {'type': 'jpeg', 'quality': 95}",
+                "'crop': {'aspect': '1:1'}, 'watermark': {'text': 'H', 'scale': 0.5}, 'format': {'type': 'png'}",
+                "'size': {'mode': 'pad', 'width': 300, 'height': 400}, 'background': '#204060', 'format': {'type': 'jpeg', 'quality': 95}",
+                "'colour': {'profile': 'grey-2.2'}, 'format': {'type': 'tiff'}",
+            })
+    void a_glance_is_the_file_seen_from_further_away(String clauses) throws Exception {
+        PlannedRendition planned = planned(clauses);
+        TrialViews.View glance = bench.glance(planned, new PixelSize(90, 80));
+        assertThat(glance.size().width()).isLessThanOrEqualTo(90);
+        assertThat(glance.size().height()).isLessThanOrEqualTo(80);
+        put(clauses);
+        TrialViews.View file = bench.views().orElseThrow().after(planned.size().box(), glance.size());
+        double sum = 0;
+        for (int i = 0; i < glance.rgba().length; i++) {
+            sum += Math.abs((glance.rgba()[i] & 0xff) - (file.rgba()[i] & 0xff));
+        }
+        assertThat(sum / glance.rgba().length).isLessThan(5);
+    }
 }

@@ -345,4 +345,14 @@ class DocumentsTest {
                         new PixelSize(110, 200));
         assertThat(rgb(drawn(file, "Page 1", trimmed, 200, 110), 5, 105)).isEqualTo(0x3366cc);
     }
+
+    /** Paper is white whatever the recipe would lay behind; without it the page is clear, or on the recipe's matte. */
+    @Test
+    void a_document_has_paper_or_none() {
+        Taking papered = Taking.PLAIN.onPaper();
+        assertThat(papered.ground(OptionalInt.of(0x102030))).hasValue(0xffffff);
+        assertThat(papered.without(Set.of("Die-Line")).paper()).isTrue();
+        assertThat(Taking.PLAIN.ground(OptionalInt.of(0x102030))).hasValue(0x102030);
+        assertThat(Taking.PLAIN.ground(OptionalInt.empty())).isEmpty();
+    }
 }

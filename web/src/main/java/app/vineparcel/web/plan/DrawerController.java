@@ -7,29 +7,27 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.CropPlace;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.CellState;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.GridCell;
-import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Trial;
-import app.vineparcel.core.source.Shelf;
+import app.vineparcel.core.render.TrialViews;
 import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.TrialAnswers;
 import app.vineparcel.web.recipes.TrialDesks;
-import java.time.Clock;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,6 +62,8 @@ class DrawerController {
             double share,
             boolean byHand) {}
 
+    private static final int MOST_PIXELS = 4000;
+
     /** A line of facts. */
     record Fact(String name, String value) {}
 
@@ -72,24 +72,18 @@ class DrawerController {
     private final PlanState.Teller teller;
     private final AssignmentService assignments;
     private final TrialDesks desks;
-    private final Shelf shelf;
-    private final Clock clock;
 
     DrawerController(
             PlanGrids grids,
             PlanChanges changes,
             PlanState.Teller teller,
             AssignmentService assignments,
-            TrialDesks desks,
-            Shelf shelf,
-            Clock clock) {
+            TrialDesks desks) {
         this.grids = grids;
         this.changes = changes;
         this.teller = teller;
         this.assignments = assignments;
         this.desks = desks;
-        this.shelf = shelf;
-        this.clock = clock;
     }
 
     @GetMapping("/assignments/{id}/plan/cell")
@@ -171,11 +165,7 @@ class DrawerController {
         return String.format(Locale.ROOT, "%.2f:1", aspect.ratio());
     }
 
-    /**
-     * Makes the rendition of a cell for its preview; answered with no content where a later request has come.
-     *
-     * @param x of the middle of a crop that is only tried, with y and share
-     */
+    /** Makes the rendition of a cell for its preview; answered with no content where a later request has come. */
     @PostMapping("/assignments/{id}/plan/cell/preview")
     @ResponseBody
     ResponseEntity<Map<String, Object>> preview(
@@ -194,26 +184,49 @@ class DrawerController {
         if (shown.isEmpty()) {
             return ResponseEntity.ok(Map.of("problem", cell.notFor().orElse("There is nothing to be seen.")));
         }
-        PlannedRendition planned = tried(assignment, shown.get(), place(x, y, share));
+        PlannedRendition planned = shown.get();
         if (planned.blocker()
                 .filter(one -> !one.code().equals(Finding.SAME_PATH))
                 .isPresent()) {
             return ResponseEntity.ok(
                     Map.of("problem", planned.blocker().orElseThrow().message()));
         }
-        Optional<Trial> made = desks.put(desk, number, planned);
+        Optional<Trial> made = desks.put(desk, number, planned, false);
         return made.isEmpty()
                 ? ResponseEntity.noContent().build()
                 : ResponseEntity.ok(TrialAnswers.of(made.get(), planned));
     }
 
-    private PlannedRendition tried(Assignment assignment, PlannedRendition planned, Optional<CropPlace> place) {
-        if (place.isEmpty() || planned.cropsTo().isEmpty()) {
-            return planned;
+    /** A look at the rendition of a cell from further away, as plain samples, before its file is made. */
+    @GetMapping("/assignments/{id}/plan/cell/glance")
+    ResponseEntity<byte[]> glance(
+            @PathVariable long id,
+            @RequestParam String piece,
+            @RequestParam String column,
+            @RequestParam String desk,
+            @RequestParam int across,
+            @RequestParam int down)
+            throws ProblemException {
+        Optional<PlannedRendition> planned = PlanRows.cell(grids.of(assignments.get(id)), piece, column)
+                .flatMap(GridCell::shown)
+                .filter(file -> file.canBeMade() || file.collides());
+        if (planned.isEmpty() || across < 1 || down < 1 || across > MOST_PIXELS || down > MOST_PIXELS) {
+            return ResponseEntity.noContent().build();
         }
-        PlanPiece piece = planned.piece().cropped(planned.cropsTo().get().word(), place.get());
-        PlanColumn column = planned.column();
-        return new Planner(assignment.name(), LocalDate.now(clock), shelf).plan(piece, column);
+        TrialViews.View seen = desks.glance(desk, planned.get(), new PixelSize(across, down));
+        Recipe recipe = planned.get().column().recipe();
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .header("X-Width", String.valueOf(seen.size().width()))
+                .header(
+                        "X-Pixels",
+                        planned.get().size().width() + " "
+                                + planned.get().size().height())
+                .header(
+                        "X-Clear",
+                        String.valueOf(recipe.background().transparent()
+                                && recipe.format().keepsAlpha()))
+                .body(seen.rgba());
     }
 
     private static Optional<CropPlace> place(@Nullable Double x, @Nullable Double y, @Nullable Double share) {

@@ -40,6 +40,9 @@ public class TrialDesks {
         private volatile Instant used = Instant.EPOCH;
         private volatile @Nullable TrialBench bench;
         private volatile @Nullable PlanPiece piece;
+        private final Object glancing = new Object();
+        private @Nullable TrialBench glances;
+        private @Nullable PlanPiece glanced;
         private long shown;
         private boolean gone;
 
@@ -48,6 +51,12 @@ public class TrialDesks {
             if (bench != null) {
                 bench.close();
                 bench = null;
+            }
+            synchronized (glancing) {
+                if (glances != null) {
+                    glances.close();
+                    glances = null;
+                }
             }
         }
     }
@@ -73,7 +82,17 @@ public class TrialDesks {
      * @return empty if a later request of the page has come
      * @throws ProblemException if the rendition cannot be made
      */
-    public Optional<Trial> put(String page, long number, PlannedRendition planned) throws ProblemException {
+    Optional<Trial> put(String page, long number, PlannedRendition planned) throws ProblemException {
+        return put(page, number, planned, true);
+    }
+
+    /**
+     * The same.
+     *
+     * @param measured whether the file is compared with the pixels that it was made from
+     */
+    public Optional<Trial> put(String page, long number, PlannedRendition planned, boolean measured)
+            throws ProblemException {
         Desk desk = desks.computeIfAbsent(page, key -> new Desk());
         desk.used = clock.instant();
         desk.latest.accumulateAndGet(number, Math::max);
@@ -83,7 +102,7 @@ public class TrialDesks {
                 return Optional.empty();
             }
             TrialBench bench = bench(desk, planned.piece());
-            Optional<Trial> trial = bench.put(planned, () -> desk.latest.get() != number);
+            Optional<Trial> trial = bench.put(planned, measured, () -> desk.latest.get() != number);
             if (trial.isPresent()) {
                 desk.shown = number;
             }
@@ -120,6 +139,27 @@ public class TrialDesks {
             }
             TrialViews views = desk.bench.views().get();
             return Optional.of(after ? views.after(part, size) : views.before(part, size));
+        }
+    }
+
+    /**
+     * A look at all of a rendition from further away, which does not wait for requests that are at work.
+     *
+     * @param room the screen's pixels for it
+     */
+    public TrialViews.View glance(String page, PlannedRendition planned, PixelSize room) throws ProblemException {
+        Desk desk = desks.computeIfAbsent(page, key -> new Desk());
+        desk.used = clock.instant();
+        tidy(desk);
+        synchronized (desk.glancing) {
+            if (desk.glances == null || !planned.piece().equals(desk.glanced)) {
+                if (desk.glances != null) {
+                    desk.glances.close();
+                }
+                desk.glances = new TrialBench(reader, shelf, settings.threads());
+                desk.glanced = planned.piece();
+            }
+            return desk.glances.glance(planned, room);
         }
     }
 
