@@ -213,7 +213,10 @@ public final class TrialBench implements AutoCloseable {
      */
     public TrialViews.View glance(PlannedRendition planned, PixelSize room) throws ProblemException {
         Recipe recipe = asPicture(planned.column().recipe()).unsharpened();
-        PieceLook.Seen small = pieces.of(planned, planned.framing().within(room));
+        PieceLook.Seen found = pieces.of(planned, planned.framing().within(room));
+        // about a focal point that is found only now, the frame is as large as planned
+        PieceLook.Seen small =
+                new PieceLook.Seen(found.source(), found.framing().within(room));
         RenditionPixels.Workshop own = new RenditionPixels.Workshop(
                 workshop.shelf(), workshop.conversions(), workshop.clock(), workshop.threads());
         Picture picture = RenditionPixels.of(small, recipe, own).picture();
