@@ -34,6 +34,15 @@ public interface JpegEngine {
     Unpacked decode(Path file) throws IOException;
 
     /**
+     * The same at a half, a quarter or an eighth of its size, where that can be had for less.
+     *
+     * @param leastEdge the long edge, px, that is wanted at least
+     */
+    default Unpacked decode(Path file, int leastEdge) throws IOException {
+        return decode(file);
+    }
+
+    /**
      * A whole JPEG file with whatever markers the library writes.
      *
      * @param pixels 8-bit grey, RGB, or four inks as they shall be stored

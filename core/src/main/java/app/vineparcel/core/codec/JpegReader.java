@@ -85,6 +85,11 @@ final class JpegReader implements PictureReader {
 
     @Override
     public Decoded read(Path file) throws IOException {
+        return read(file, Integer.MAX_VALUE);
+    }
+
+    @Override
+    public Decoded read(Path file, int leastEdge) throws IOException {
         JpegSegments segments = JpegSegments.read(file);
         JpegSegments.Segment header = readable(segments);
         if (header.data()[0] == 12) {
@@ -92,7 +97,7 @@ final class JpegReader implements PictureReader {
         }
         int frame = header.marker();
         JpegScans.requireFew(file, segments, size(file));
-        JpegEngine.Unpacked unpacked = engine.decode(file);
+        JpegEngine.Unpacked unpacked = engine.decode(file, leastEdge);
         Pixels pixels = unpacked.pixels();
         if (pixels.bands() == 4 && segments.adobeTransform().isPresent()) {
             invert(pixels.bytes());

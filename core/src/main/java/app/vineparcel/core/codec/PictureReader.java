@@ -21,6 +21,15 @@ public interface PictureReader {
      */
     Decoded read(Path file) throws IOException;
 
+    /**
+     * The same with fewer pixels, where the format has them for less.
+     *
+     * @param leastEdge the long edge, px, that is wanted at least
+     */
+    default Decoded read(Path file, int leastEdge) throws IOException {
+        return read(file);
+    }
+
     /** Whether the file goes on to its end, as far as can be told without decoding it. */
     default boolean seemsWhole(Path file) throws IOException {
         return true;

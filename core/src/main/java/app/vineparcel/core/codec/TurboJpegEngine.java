@@ -64,6 +64,12 @@ final class TurboJpegEngine implements JpegEngine {
 
     @Override
     public Unpacked decode(Path file) throws IOException {
+        return decode(file, Integer.MAX_VALUE);
+    }
+
+    /** Fewer of each block's frequencies are turned back into pixels, which averages them as their codes stand, not as light. */
+    @Override
+    public Unpacked decode(Path file, int leastEdge) throws IOException {
         byte[] jpeg = Files.readAllBytes(file);
         byte[] frame =
                 JpegSegments.read(file).frame().map(JpegSegments.Segment::data).orElse(new byte[6]);
@@ -71,7 +77,11 @@ final class TurboJpegEngine implements JpegEngine {
         try (Closeable engine = openedOrCleaned(jpeg)) {
             int width = (Integer) decompressor.getMethod("getWidth").invoke(engine);
             int height = (Integer) decompressor.getMethod("getHeight").invoke(engine);
-            PixelSize size = new PixelSize(width, height);
+            int share = 8;
+            while (share > 1 && (Math.max(width, height) + share - 1) / share < leastEdge) {
+                share /= 2;
+            }
+            PixelSize size = new PixelSize((width + share - 1) / share, (height + share - 1) / share);
             byte[] samples = new byte[Math.toIntExact(size.pixels() * bands)];
             int format = bands == 1 ? GREY : bands == 3 ? RGB : CMYK;
             Method decompress = decompressor.getMethod(
@@ -86,7 +96,8 @@ final class TurboJpegEngine implements JpegEngine {
                     int.class);
             Flaw flaw = Flaw.NONE;
             try {
-                decompress.invoke(engine, samples, 0, 0, width, width * bands, height, format, ACCURATE_DCT);
+                decompress.invoke(
+                        engine, samples, 0, 0, size.width(), size.width() * bands, size.height(), format, ACCURATE_DCT);
             } catch (InvocationTargetException e) {
                 flaw = flaw(e);
             }

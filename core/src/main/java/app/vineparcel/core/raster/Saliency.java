@@ -4,6 +4,7 @@ import app.vineparcel.core.colour.Lab;
 import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
+import java.util.Arrays;
 
 /**
  * Suggests the point that a crop should keep.
@@ -143,30 +144,35 @@ public final class Saliency {
         }
     }
 
+    /** Tap by tap over whole rows, which processors do several at once; beyond the edges the outermost values go on. */
     private float[] blurred(float[] map, double sigma) {
         float[] weights = Gaussian.weights(sigma);
         int reach = weights.length / 2;
         float[] across = new float[map.length];
-        float[] both = new float[map.length];
+        float[] line = new float[width + 2 * reach];
         for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                float sum = 0;
-                for (int k = -reach; k <= reach; k++) {
-                    sum += weights[k + reach] * at(map, x + k, y);
-                }
-                across[y * width + x] = sum;
+            int row = y * width;
+            Arrays.fill(line, 0, reach, map[row]);
+            System.arraycopy(map, row, line, reach, width);
+            Arrays.fill(line, reach + width, line.length, map[row + width - 1]);
+            for (int k = 0; k < weights.length; k++) {
+                add(weights[k], line, k, across, row, width);
             }
         }
+        float[] both = new float[map.length];
         for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                float sum = 0;
-                for (int k = -reach; k <= reach; k++) {
-                    sum += weights[k + reach] * at(across, x, y + k);
-                }
-                both[y * width + x] = sum;
+            for (int k = 0; k < weights.length; k++) {
+                int from = Math.max(0, Math.min(height - 1, y + k - reach));
+                add(weights[k], across, from * width, both, y * width, width);
             }
         }
         return both;
+    }
+
+    private static void add(float weight, float[] from, int fromAt, float[] to, int toAt, int count) {
+        for (int i = 0; i < count; i++) {
+            to[toAt + i] += weight * from[fromAt + i];
+        }
     }
 
     private float at(float[] map, int x, int y) {

@@ -89,7 +89,7 @@ final class RenditionFile {
     }
 
     /** Half a picture is rendered only for those who knew that it is one. */
-    private static void requireWhole(SourceInfo source, List<Notice> untold) throws ProblemException {
+    static void requireWhole(SourceInfo source, List<Notice> untold) throws ProblemException {
         if (CutShort.isAmong(untold)) {
             throw new ProblemException(new Problem.Unreadable(
                     source.fileName(),

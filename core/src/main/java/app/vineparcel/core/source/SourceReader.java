@@ -304,8 +304,17 @@ public final class SourceReader {
     }
 
     /** Everything, pixels included, turned upright. */
-    @SuppressWarnings("try") // a hold counts by being open
     public OpenedSource open(Path file) throws ProblemException {
+        return open(file, Integer.MAX_VALUE);
+    }
+
+    /**
+     * The same with fewer pixels where the format has them for less; the size that it tells is that of the pixels.
+     *
+     * @param leastEdge the long edge, px, that is wanted at least
+     */
+    @SuppressWarnings("try") // a hold counts by being open
+    public OpenedSource open(Path file, int leastEdge) throws ProblemException {
         return guarded(file, () -> {
             Look look = look(file);
             SourceInfo info = look.info();
@@ -313,21 +322,37 @@ public final class SourceReader {
             Pixels upright;
             try (WorkBudget.Hold ignored =
                     WorkBudget.hold(info.size().pixels() * Canvas.BYTES_A_PIXEL)) { // for what decoding needs besides
-                decoded = PictureReader.of(info.format()).read(file);
+                decoded = PictureReader.of(info.format()).read(file, leastEdge);
                 upright = Turning.upright(decoded.pixels(), info.facts().orientation());
             }
-            if (!upright.size().equals(info.size())) {
+            if (!isOf(upright.size(), info.size(), leastEdge)) {
                 throw new IOException("its header and its data contradict each other.");
             }
             return new OpenedSource(
-                    info.with(Stream.concat(info.notices().stream(), decoded.notices().stream())
-                            .distinct()
-                            .toList()),
+                    info.sized(upright.size())
+                            .with(Stream.concat(info.notices().stream(), decoded.notices().stream())
+                                    .distinct()
+                                    .toList()),
                     decoded.implied().or(look::profile),
                     look.metadata(),
                     upright,
                     decoded.model());
         });
+    }
+
+    /** Whether pixels are those that a header promised, or a half, a quarter or an eighth of them if so few are wanted. */
+    private static boolean isOf(PixelSize found, PixelSize promised, int leastEdge) {
+        if (found.equals(promised)) {
+            return true;
+        }
+        for (int share = 2; share <= 8; share *= 2) {
+            PixelSize part =
+                    new PixelSize((promised.width() + share - 1) / share, (promised.height() + share - 1) / share);
+            if (part.longEdge() >= leastEdge && part.equals(found)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static SourceFormat format(Path file, String name) throws IOException, ProblemException {

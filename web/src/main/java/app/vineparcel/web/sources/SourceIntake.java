@@ -139,8 +139,12 @@ class SourceIntake {
         });
     }
 
-    /** Once through all pixels: the first piece's preview, and the point that its crops keep. */
+    /** Once through all of the file: the first piece's preview, and the point that its crops keep. */
     private FocalPoint suggested(Source source, SourceReader.Contents contents) throws ProblemException {
+        String key = PiecePreviews.key(source);
+        if (!contents.isDocument()) {
+            return previews.small(Previews.Kind.THUMBNAIL, key, source.file(), contents.info());
+        }
         PlanPiece piece = new PlanPiece(
                 "",
                 source.file(),
@@ -149,7 +153,7 @@ class SourceIntake {
                 Optional.of(FocalPoint.CENTRE),
                 1,
                 new PlanPiece.Part(contents.pieces().get(0), source.taking(), List.of(), Optional.empty()));
-        Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, PiecePreviews.key(source), piece);
+        Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, key, piece);
         return FocusSuggestion.of(reader.open(thumbnail));
     }
 

@@ -15,7 +15,9 @@ import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.render.RenditionSink;
+import app.vineparcel.core.render.SmallPicture;
 import app.vineparcel.core.source.Shelf;
+import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.Taking;
 import java.io.IOException;
@@ -103,6 +105,18 @@ public class Previews {
         };
         new RenderRun(reader, Shelf.EMPTY, sink, listener, () -> false).render(new Plan(planned), settings.threads());
         return failed;
+    }
+
+    /**
+     * Makes the preview of a whole picture from as few of its pixels as its format gives.
+     *
+     * @param known what inspecting it gave
+     * @return the focal point that is suggested for it
+     * @throws ProblemException if it cannot be read to its end
+     */
+    public FocalPoint small(Kind kind, String key, Path picture, SourceInfo known) throws ProblemException {
+        return SmallPicture.make(
+                reader, picture, known, kind.recipe, (path, content) -> stored(content, place(kind, key)));
     }
 
     /** The preview of a file, or of the first piece in it, made where it is missing. */
