@@ -2,11 +2,14 @@ package app.vineparcel.web;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
+import app.vineparcel.web.storage.Previews;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.WaitUntilState;
 import java.net.http.HttpResponse;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -70,6 +73,9 @@ class FullSizeBench extends RealPages {
     @Autowired
     private ChannelService channels;
 
+    @Autowired
+    private Previews previews;
+
     private interface Measured {
         double get() throws Exception;
     }
@@ -119,6 +125,8 @@ class FullSizeBench extends RealPages {
             System.out.println(id == pictures ? "-- 2,000 pictures x 12 recipes" : "-- 400 artboards x 12 recipes");
             plan(id);
         }
+        System.out.println("-- a JPEG of 24 megapixels");
+        reading(ROOT.resolve("bench-large/field.jpg"));
         System.out.println("-- the drawer, a picture of 24 megapixels");
         sql.update("delete from hidden_channel where assignment_id = ?", large);
         drawer(large);
@@ -211,6 +219,18 @@ class FullSizeBench extends RealPages {
         } finally {
             people.shutdown();
         }
+    }
+
+    /** What a thumbnail and all that is measured of a picture take of one core. */
+    private void reading(Path file) throws Exception {
+        SourceReader reader = new SourceReader(SourceReader.USUAL_BUDGET);
+        Measured one = () -> {
+            long began = System.nanoTime();
+            previews.small(Previews.Kind.THUMBNAIL, "bench", file, reader.inspect(file));
+            return since(began);
+        };
+        median(one);
+        print("read, measured and small picture made", median(one));
     }
 
     private void drawer(long id) {

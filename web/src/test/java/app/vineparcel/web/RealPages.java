@@ -89,8 +89,8 @@ abstract class RealPages extends Workbench {
 
     void makeAssignment(String name) {
         page.navigate("/assignments");
-        page.getByLabel("A new one").fill(name);
-        button("Make it").click();
+        page.getByLabel("New assignment").fill(name);
+        button("Create").click();
         assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name)))
                 .isVisible();
     }

@@ -4,7 +4,6 @@ import app.vineparcel.core.colour.Lab;
 import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
-import java.util.Arrays;
 
 /**
  * Suggests the point that a crop should keep.
@@ -23,6 +22,7 @@ public final class Saliency {
     private static final double THINGS = EDGE / 12.0;
     private static final double PEAK = 0.55;
     private static final double RIM = 0.35;
+    private static final int PASSES = 3;
 
     private final int width;
     private final int height;
@@ -144,34 +144,37 @@ public final class Saliency {
         }
     }
 
-    /** Tap by tap over whole rows, which processors do several at once; beyond the edges the outermost values go on. */
+    /**
+     * Three box filters after each other, which together are a Gaussian to within some 3 % (W. M. Wells, "Efficient synthesis of Gaussian filters
+     * by cascaded uniform filters", 1986) and take as long for a wide one as for a narrow one. Beyond the edges the outermost values go on.
+     */
     private float[] blurred(float[] map, double sigma) {
-        float[] weights = Gaussian.weights(sigma);
-        int reach = weights.length / 2;
-        float[] across = new float[map.length];
-        float[] line = new float[width + 2 * reach];
-        for (int y = 0; y < height; y++) {
-            int row = y * width;
-            Arrays.fill(line, 0, reach, map[row]);
-            System.arraycopy(map, row, line, reach, width);
-            Arrays.fill(line, reach + width, line.length, map[row + width - 1]);
-            for (int k = 0; k < weights.length; k++) {
-                add(weights[k], line, k, across, row, width);
+        int reach = (int) Math.round((Math.sqrt(4 * sigma * sigma + 1) - 1) / 2);
+        float[] blurred = map.clone();
+        float[] line = new float[Math.max(width, height)];
+        for (int pass = 0; pass < PASSES; pass++) {
+            for (int y = 0; y < height; y++) {
+                box(blurred, y * width, 1, width, reach, line);
+            }
+            for (int x = 0; x < width; x++) {
+                box(blurred, x, width, height, reach, line);
             }
         }
-        float[] both = new float[map.length];
-        for (int y = 0; y < height; y++) {
-            for (int k = 0; k < weights.length; k++) {
-                int from = Math.max(0, Math.min(height - 1, y + k - reach));
-                add(weights[k], across, from * width, both, y * width, width);
-            }
-        }
-        return both;
+        return blurred;
     }
 
-    private static void add(float weight, float[] from, int fromAt, float[] to, int toAt, int count) {
+    /** The mean of so many values on each side, along a row or a column. */
+    private static void box(float[] map, int first, int step, int count, int reach, float[] line) {
         for (int i = 0; i < count; i++) {
-            to[toAt + i] += weight * from[fromAt + i];
+            line[i] = map[first + i * step];
+        }
+        double sum = 0;
+        for (int i = -reach; i <= reach; i++) {
+            sum += line[Math.max(0, Math.min(count - 1, i))];
+        }
+        for (int i = 0; i < count; i++) {
+            map[first + i * step] = (float) (sum / (2 * reach + 1));
+            sum += line[Math.min(count - 1, i + reach + 1)] - line[Math.max(0, i - reach)];
         }
     }
 

@@ -17,6 +17,8 @@ public class Assignment {
 
     private String name = "";
     private Instant createdAt = Instant.EPOCH;
+    private @Nullable Instant usedAt;
+    private @Nullable Instant archivedAt;
 
     /** For Hibernate. */
     protected Assignment() {}
@@ -24,6 +26,29 @@ public class Assignment {
     Assignment(String name, Instant createdAt) {
         this.name = name;
         this.createdAt = createdAt;
+        this.usedAt = createdAt;
+    }
+
+    void rename(String other) {
+        name = other;
+    }
+
+    void archive(Instant now) {
+        archivedAt = now;
+    }
+
+    void restore() {
+        archivedAt = null;
+    }
+
+    /** When somebody last worked in it. */
+    public Instant usedAt() {
+        return usedAt == null ? createdAt : usedAt;
+    }
+
+    /** Whether it was put away. */
+    public boolean isArchived() {
+        return archivedAt != null;
     }
 
     /** The key, once stored. */

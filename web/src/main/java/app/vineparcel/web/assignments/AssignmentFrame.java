@@ -17,6 +17,7 @@ public class AssignmentFrame {
     /** Fills the model and returns the assignment. */
     public Assignment fill(Model model, long assignmentId, String tab) throws ProblemException {
         Assignment assignment = assignments.get(assignmentId);
+        assignments.use(assignmentId);
         model.addAttribute("assignment", assignment);
         model.addAttribute("counts", assignments.counts(assignmentId));
         model.addAttribute("tab", tab);

@@ -4,6 +4,6 @@ package app.vineparcel.web.assignments;
  * Somebody made an assignment; told within the transaction that does so.
  *
  * @param id of the new one
- * @param before of the one that was made last before it; 0 for the first
+ * @param before of the one whose choices it begins with; 0 for the first
  */
 public record AssignmentMade(long id, long before) {}

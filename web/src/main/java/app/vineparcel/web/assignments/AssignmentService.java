@@ -3,8 +3,11 @@ package app.vineparcel.web.assignments;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
@@ -17,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class AssignmentService {
 
     private static final int LONGEST_NAME = 120;
+    private static final Duration NOTED = Duration.ofMinutes(1);
 
     private final AssignmentRepository assignments;
     private final ObjectProvider<TabCount> counts;
@@ -34,9 +38,72 @@ public class AssignmentService {
         this.clock = clock;
     }
 
-    /** All, the newest first. */
+    /** All but those that were put away, the one that was used last first. */
     public List<Assignment> all() {
-        return assignments.findAllByOrderByCreatedAtDesc();
+        return assignments.findAllByUse().stream()
+                .filter(assignment -> !assignment.isArchived())
+                .toList();
+    }
+
+    /** Those that were put away. */
+    List<Assignment> archived() {
+        return assignments.findAllByUse().stream()
+                .filter(Assignment::isArchived)
+                .toList();
+    }
+
+    /** Whether there is none at all. */
+    public boolean isEmpty() {
+        return assignments.count() == 0;
+    }
+
+    /** Somebody works in it; noted once a minute at most. */
+    @Transactional
+    public void use(long id) {
+        Instant now = clock.instant();
+        assignments.use(id, now, now.minus(NOTED));
+    }
+
+    /**
+     * Gives one another name.
+     *
+     * @throws ProblemException if the name is empty, too long or taken
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    Assignment rename(long id, String wanted) throws ProblemException {
+        Assignment assignment = get(id);
+        String name = free(wanted, id);
+        assignment.rename(name);
+        return assignments.save(assignment);
+    }
+
+    /** Makes another with the choices of one, but without its sources. */
+    @Transactional(rollbackFor = ProblemException.class)
+    Assignment duplicate(long id) throws ProblemException {
+        Assignment model = get(id);
+        String stem = model.name().length() > LONGEST_NAME - 12
+                ? model.name().substring(0, LONGEST_NAME - 12).strip()
+                : model.name();
+        String name = stem + " copy";
+        for (int i = 2; assignments.findByNameIgnoreCase(name).isPresent(); i++) {
+            name = stem + " copy " + i;
+        }
+        return made(name, id);
+    }
+
+    /** Puts one away; nothing of it is lost. */
+    @Transactional(rollbackFor = ProblemException.class)
+    void archive(long id) throws ProblemException {
+        Assignment assignment = get(id);
+        assignment.archive(clock.instant());
+        assignments.save(assignment);
+    }
+
+    @Transactional(rollbackFor = ProblemException.class)
+    void restore(long id) throws ProblemException {
+        Assignment assignment = get(id);
+        assignment.restore();
+        assignments.save(assignment);
     }
 
     /**
@@ -60,21 +127,36 @@ public class AssignmentService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     public Assignment make(String wanted) throws ProblemException {
-        String name = wanted.strip();
+        String name = free(wanted, 0);
+        return made(
+                name, assignments.findFirstByOrderByIdDesc().map(Assignment::id).orElse(0L));
+    }
+
+    private Assignment made(String name, long before) {
+        Assignment made = assignments.saveAndFlush(new Assignment(name, clock.instant()));
+        events.publishEvent(new AssignmentMade(made.id(), before));
+        return made;
+    }
+
+    /** A name that can be had by the assignment of that key. */
+    private String free(String wanted, long id) throws ProblemException {
+        String name = wanted.replace("\0", "").strip();
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(new Problem.BadRequest(
                     "The name",
                     name.isEmpty() ? "It is empty." : "It has " + name.length() + " characters.",
                     "Give it 1 to " + LONGEST_NAME + " characters."));
         }
-        if (assignments.findByNameIgnoreCase(name).isPresent()) {
-            throw new ProblemException(
-                    new Problem.BadRequest(name, "An assignment of this name exists.", "Choose another name."));
+        Optional<Assignment> there = assignments.findByNameIgnoreCase(name).filter(other -> other.id() != id);
+        if (there.isPresent()) {
+            throw new ProblemException(new Problem.BadRequest(
+                    name,
+                    there.get().isArchived()
+                            ? "An archived assignment has this name."
+                            : "An assignment of this name exists.",
+                    "Choose another name."));
         }
-        long before = assignments.findFirstByOrderByIdDesc().map(Assignment::id).orElse(0L);
-        Assignment made = assignments.save(new Assignment(name, clock.instant()));
-        events.publishEvent(new AssignmentMade(made.id(), before));
-        return made;
+        return name;
     }
 
     /** The numbers beside an assignment's tabs. */

@@ -1,11 +1,14 @@
 package app.vineparcel.web.plan;
 
+import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
+import app.vineparcel.web.sources.PiecesRenamed;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
@@ -46,6 +49,22 @@ class PlanHistory {
                 label.length() > LONGEST_LABEL ? label.substring(0, LONGEST_LABEL - 1) + "…" : label,
                 step.written(),
                 Timestamp.from(clock.instant()));
+    }
+
+    /** Names that were given on other pages can be taken back like all else. */
+    @EventListener
+    void renamed(PiecesRenamed renamed) {
+        List<PlanEdit> edits = renamed.names().stream()
+                .map(name -> new PlanEdit(
+                        PlanEdit.Kind.NAME,
+                        String.valueOf(name.piece()),
+                        "",
+                        name.before().orElse(null),
+                        name.after().orElse(null)))
+                .toList();
+        add(
+                renamed.assignmentId(),
+                new PlanStep(edits.size() == 1 ? "1 piece renamed" : edits.size() + " pieces renamed", edits));
     }
 
     /** The step that was done last. */

@@ -60,7 +60,7 @@ class OpeningSet implements ApplicationRunner {
     @Override
     @Transactional(rollbackFor = Exception.class)
     public void run(ApplicationArguments arguments) throws IOException, RecipeException, ProblemException {
-        if (!assignments.all().isEmpty() || !recipes.all().isEmpty()) {
+        if (!assignments.isEmpty() || !recipes.all().isEmpty()) {
             return;
         }
         bringInMarks();

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -31,8 +32,11 @@ public class PieceService {
     private final StoredPieceRepository pieces;
     private final SourceRepository sources;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
 
-    PieceService(StoredPieceRepository pieces, SourceRepository sources, Clock clock) {
+    PieceService(
+            StoredPieceRepository pieces, SourceRepository sources, Clock clock, ApplicationEventPublisher events) {
+        this.events = events;
         this.pieces = pieces;
         this.sources = sources;
         this.clock = clock;
@@ -207,8 +211,28 @@ public class PieceService {
     @Transactional(rollbackFor = ProblemException.class)
     StoredPiece rename(long id, String name) throws ProblemException {
         StoredPiece piece = get(id);
-        piece.rename(sound(name).orElse(""));
-        return pieces.save(piece);
+        rename(List.of(piece), List.of(sound(name).orElse("")));
+        return piece;
+    }
+
+    private void rename(List<StoredPiece> chosen, List<String> names) {
+        List<PiecesRenamed.Name> told = new ArrayList<>();
+        for (int i = 0; i < chosen.size(); i++) {
+            StoredPiece piece = chosen.get(i);
+            Optional<String> before = given(piece);
+            piece.rename(names.get(i));
+            if (!given(piece).equals(before)) {
+                told.add(new PiecesRenamed.Name(piece.id(), before, given(piece)));
+            }
+        }
+        pieces.saveAll(chosen);
+        if (!told.isEmpty()) {
+            events.publishEvent(new PiecesRenamed(chosen.get(0).assignmentId(), told));
+        }
+    }
+
+    private static Optional<String> given(StoredPiece piece) {
+        return piece.isRenamed() ? Optional.of(piece.name()) : Optional.empty();
     }
 
     /** What a template would call pieces. */
@@ -264,11 +288,7 @@ public class PieceService {
     /** Renames many at once. */
     @Transactional(rollbackFor = ProblemException.class)
     void rename(List<StoredPiece> chosen, String template) throws ProblemException {
-        List<String> names = names(chosen, template);
-        for (int i = 0; i < chosen.size(); i++) {
-            chosen.get(i).rename(names.get(i));
-        }
-        pieces.saveAll(chosen);
+        rename(chosen, names(chosen, template));
     }
 
     /** The regions that lie on a piece. */

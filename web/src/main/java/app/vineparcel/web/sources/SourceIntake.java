@@ -122,6 +122,7 @@ class SourceIntake {
     /** Writes an attempt down before the source is touched; after the second that did not come back it is refused. */
     private Optional<Source> begun(long sourceId) {
         return transaction.execute(status -> {
+            sources.withoutWaitingForTheDisk();
             Optional<Source> waiting =
                     sources.findToChange(sourceId).filter(source -> source.state() == Source.State.WAITING);
             if (waiting.isPresent() && !waiting.get().attempt()) {
@@ -165,9 +166,12 @@ class SourceIntake {
 
     /** Keeps what was found, once: a start and the person who adds a source may both ask for it. */
     private void keep(Source seen, java.util.function.Consumer<Source> change) {
-        transaction.executeWithoutResult(status -> sources.findToChange(seen.id())
-                .filter(source -> source.state() == Source.State.WAITING && source.version() == seen.version())
-                .ifPresent(change));
+        transaction.executeWithoutResult(status -> {
+            sources.withoutWaitingForTheDisk();
+            sources.findToChange(seen.id())
+                    .filter(source -> source.state() == Source.State.WAITING && source.version() == seen.version())
+                    .ifPresent(change);
+        });
     }
 
     @PreDestroy
