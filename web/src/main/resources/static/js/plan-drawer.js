@@ -23,9 +23,13 @@ export function drawer(plan, parts) {
     side.hidden = false;
     key = cell;
     if (fresh) plan.rows.draw(true);
-    plan.body.querySelectorAll('.cell.is-open').forEach(one => one.classList.remove('is-open'));
-    plan.body.querySelector(`[data-cell="${cell}"]`)?.classList.add('is-open');
+    drawn();
     return fill();
+  }
+  /** Marks the cell that is shown. */
+  function drawn() {
+    plan.body.querySelectorAll('.cell.is-open').forEach(one => one.dataset.cell !== key && one.classList.remove('is-open'));
+    if (key) plan.body.querySelector(`[data-cell="${key}"]`)?.classList.add('is-open');
   }
   function follow(cell) {
     if (side.hidden || cell === key) return;
@@ -35,7 +39,7 @@ export function drawer(plan, parts) {
   function close() {
     side.hidden = true;
     key = null;
-    plan.body.querySelectorAll('.cell.is-open').forEach(one => one.classList.remove('is-open'));
+    drawn();
     parts.cells.focus();
   }
   async function fill() {
@@ -276,7 +280,7 @@ export function drawer(plan, parts) {
   new ResizeObserver(() => { if (!side.hidden) paint(); }).observe(find('drawer-view'));
 
   return {
-    show, follow,
+    show, follow, drawn,
     /** What it shows may have changed. */
     renew: () => side.hidden || !key ? null : fill(),
   };

@@ -93,6 +93,7 @@ if (body) {
   plan.rows = virtualRows(body, plan.frame, parts.view.fetchLines, () => {
     parts.cells?.drawn();
     parts.selection?.drawn();
+    parts.drawer?.drawn();
   });
   parts.selection = selection(plan, parts.view);
   parts.drawer = drawer(plan, parts);

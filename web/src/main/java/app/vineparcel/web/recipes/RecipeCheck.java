@@ -1,6 +1,8 @@
 package app.vineparcel.web.recipes;
 
-import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.PieceOverride;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
@@ -15,6 +17,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -78,17 +81,20 @@ class RecipeCheck {
     private Answer of(Recipe recipe, Optional<Recipe> kept, long pieceId) {
         List<Named> names = new ArrayList<>();
         List<Noticed> findings = new ArrayList<>();
-        PlanColumn column = new PlanColumn("", recipe, "", "");
-        for (SamplePieces.Chosen chosen : pieces.from(pieceId, NAMED)) {
-            List<PlanColumn> ladder = column.ladder();
-            PlannedRendition planned = planner(chosen.assignment()).plan(chosen.piece(), ladder.get(ladder.size() - 1));
-            if (names.isEmpty()) {
-                for (Finding finding : planned.findings()) {
-                    findings.add(
-                            new Noticed(finding.level().name().toLowerCase(java.util.Locale.ROOT), finding.message()));
-                }
+        List<SamplePieces.Chosen> chosen = pieces.from(pieceId, NAMED);
+        if (!chosen.isEmpty()) {
+            Grid grid = Grid.of(
+                    planner(chosen.get(0).assignment()),
+                    chosen.stream().map(SamplePieces.Chosen::piece).toList(),
+                    List.of(new PlanColumn("", recipe, "", "")),
+                    Choices.ALL);
+            for (int row = 0; row < grid.rows().size(); row++) {
+                GridCell cell = grid.cell(row, 0);
+                List<PlannedRendition> files = cell.files();
+                String path = files.isEmpty() ? "" : files.get(files.size() - 1).path();
+                names.add(new Named(cell.piece().name(), cell.notFor().orElse(path)));
             }
-            names.add(new Named(chosen.piece().name(), planned.path()));
+            findings.addAll(noticed(grid.cell(0, 0)));
         }
         return new Answer(
                 Map.of(),
@@ -97,6 +103,17 @@ class RecipeCheck {
                 kept.map(before -> changed(before, recipe)).orElse(List.of()),
                 names,
                 findings);
+    }
+
+    /** What the largest density gives rise to. */
+    private static List<Noticed> noticed(GridCell cell) {
+        if (cell.notFor().isPresent()) {
+            return List.of(new Noticed("blocker", cell.notFor().get()));
+        }
+        PlannedRendition largest = cell.files().get(cell.files().size() - 1);
+        return largest.findings().stream()
+                .map(finding -> new Noticed(finding.level().name().toLowerCase(Locale.ROOT), finding.message()))
+                .toList();
     }
 
     private static List<String> changed(Recipe before, Recipe after) {
