@@ -2,12 +2,16 @@ package app.vineparcel.web;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.storage.Previews;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.WaitUntilState;
+import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -76,6 +80,8 @@ class FullSizeBench extends RealPages {
     @Autowired
     private Previews previews;
 
+    private int quality = 60;
+
     private interface Measured {
         double get() throws Exception;
     }
@@ -123,13 +129,17 @@ class FullSizeBench extends RealPages {
                     "insert into hidden_channel (assignment_id, channel_id) select ?, id from channel where id <= 2",
                     id);
             System.out.println(id == pictures ? "-- 2,000 pictures x 12 recipes" : "-- 400 artboards x 12 recipes");
+            long before = heldKilobytes();
             plan(id);
+            print("memory held after all of this, more than before", "%,d kB".formatted(heldKilobytes() - before));
         }
         System.out.println("-- a JPEG of 24 megapixels");
         reading(ROOT.resolve("bench-large/field.jpg"));
         System.out.println("-- the drawer, a picture of 24 megapixels");
         sql.update("delete from hidden_channel where assignment_id = ?", large);
         drawer(large);
+        System.out.println("-- 2,000 pictures x 12 recipes, all made");
+        made(pictures);
     }
 
     /** What a page takes on the server alone, with what the plan is made from at hand. */
@@ -189,14 +199,54 @@ class FullSizeBench extends RealPages {
                 return ((Number) times.get(1)).doubleValue();
             }));
         }
-        print("a recipe changed, and back on the plan", median(() -> {
-            sql.update("update recipe set version = version + 1 where id = (select max(id) from recipe)");
+        print("a recipe changed, and back on the plan", changedAndBack(address));
+        print("fifty pages at once, the slowest", fifty(address));
+    }
+
+    /** The first recipe of the first of our channels, at another quality each time. */
+    private double changedAndBack(String address) throws Exception {
+        long recipe = sql.queryForObject("select id from recipe where title = 'Shelf 1'", Long.class);
+        return median(() -> {
+            Recipe now = recipes.get(recipe).recipe();
+            quality++;
+            recipes.change(
+                    recipe,
+                    RecipeReader.read(
+                            RecipeWriter.write(now).replaceFirst("(\"quality\"\\s*:\\s*)\\d+", "$1" + quality), ""));
             long click = System.nanoTime();
             page.navigate(address, new Page.NavigateOptions().setWaitUntil(WaitUntilState.DOMCONTENTLOADED));
             page.locator(".cell").first().waitFor();
             return since(click);
-        }));
-        print("fifty pages at once, the slowest", fifty(address));
+        });
+    }
+
+    /** The plan when every file was made. */
+    private void made(long id) throws Exception {
+        String address = "/assignments/" + id + "/plan";
+        Visitor visitor = new Visitor(HttpClient.Redirect.NEVER);
+        long began = System.nanoTime();
+        visitor.post(address, "asked=bench");
+        print("a run of all of it is planned and stored", since(began));
+        String waiting = "select count(*) from run where assignment_id = ? and state in ('WAITING', 'RENDERING')";
+        while (sql.queryForObject(waiting, Long.class, id) > 0) {
+            page.waitForTimeout(500);
+        }
+        int files = sql.queryForObject(
+                "select count(*) from rendition r join run on run.id = r.run_id where run.assignment_id = ? and r.state = 'DONE'",
+                Integer.class,
+                id);
+        print("files made", String.format(Locale.ROOT, "%,d in %,.0f s", files, since(began) / 1000));
+        began = System.nanoTime();
+        visitor.get(address);
+        print("the page, on the server, when all is made, first time", since(began));
+        print("the page, on the server, when all is made, warm", served(id));
+        print("a recipe changed, and back on the plan", changedAndBack(address));
+    }
+
+    private static long heldKilobytes() {
+        System.gc();
+        Runtime machine = Runtime.getRuntime();
+        return (machine.totalMemory() - machine.freeMemory()) / 1000;
     }
 
     private double fifty(String address) throws Exception {

@@ -24,12 +24,7 @@ import java.util.function.IntPredicate;
  */
 public final class Grid {
 
-    private final Planner planner;
-    private final List<PlanPiece> rows;
-    private final List<PlanColumn> columns;
-    private final List<List<PlanColumn>> ladders;
-    private final Map<String, Integer> rowOf;
-    private final Map<String, Integer> columnOf;
+    private final GridAxes axes;
     private final Choices choices;
     private final Map<Choices.Cell, List<PlanColumn>> overridden;
     private final CellSummary[] cells;
@@ -38,30 +33,31 @@ public final class Grid {
     private final GridTotals[] totals;
 
     private Grid(
-            Planner planner,
-            List<PlanPiece> rows,
-            List<PlanColumn> columns,
-            List<List<PlanColumn>> ladders,
-            Map<String, Integer> rowOf,
-            Map<String, Integer> columnOf,
+            GridAxes axes,
             Choices choices,
             Map<Choices.Cell, List<PlanColumn>> overridden,
             CellSummary[] cells,
             BitSet on,
             PathTakers takers,
             GridTotals[] totals) {
-        this.planner = planner;
-        this.rows = rows;
-        this.columns = columns;
-        this.ladders = ladders;
-        this.rowOf = rowOf;
-        this.columnOf = columnOf;
+        this.axes = axes;
         this.choices = choices;
         this.overridden = overridden;
         this.cells = cells;
         this.on = on;
         this.takers = takers;
         this.totals = totals;
+    }
+
+    private static Grid unfilled(GridAxes axes, Choices choices) {
+        return new Grid(
+                axes,
+                choices,
+                new HashMap<>(),
+                new CellSummary[axes.size()],
+                new BitSet(),
+                PathTakers.none(),
+                new GridTotals[axes.columns().size()]);
     }
 
     /**
@@ -72,80 +68,69 @@ public final class Grid {
      * @param columns with ids of their own
      */
     public static Grid of(Planner planner, List<PlanPiece> pieces, List<PlanColumn> columns, Choices choices) {
-        Map<String, Integer> rowOf = new HashMap<>();
-        pieces.forEach(piece -> rowOf.put(piece.id(), rowOf.size()));
-        Map<String, Integer> columnOf = new HashMap<>();
-        columns.forEach(column -> columnOf.put(column.id(), columnOf.size()));
-        Grid empty = new Grid(
-                planner,
-                List.copyOf(pieces),
-                List.copyOf(columns),
-                columns.stream().map(Grid::steps).toList(),
-                rowOf,
-                columnOf,
-                choices,
-                new HashMap<>(),
-                new CellSummary[pieces.size() * columns.size()],
-                new BitSet(),
-                PathTakers.none(),
-                new GridTotals[columns.size()]);
-        return empty.filled();
+        Grid none = unfilled(new GridAxes(planner, List.of(), List.of()), Choices.ALL);
+        return none.renewed(planner, pieces, columns, choices);
     }
 
-    /** Every density of a column; one that makes one file of all pieces has no ladder. */
-    private static List<PlanColumn> steps(PlanColumn column) {
-        return Planner.combines(column) ? List.of(column) : column.ladder();
-    }
-
-    private Grid filled() {
-        for (int index = 0; index < cells.length; index++) {
-            cells[index] = summary(index, choices, overridden);
-            on.set(index, isOn(index, choices));
+    /**
+     * A grid of other pieces, columns and choices; what is as it was is taken over from this one.
+     *
+     * @param planner used by nobody else; of the same assignment, day, profiles and marks as this one's
+     */
+    public Grid renewed(Planner planner, List<PlanPiece> pieces, List<PlanColumn> columns, Choices other) {
+        Grid grid = unfilled(new GridAxes(planner, pieces, columns), other);
+        int[] rows = grid.axes.rowsIn(axes);
+        int[] across = grid.axes.columnsIn(axes);
+        for (int index = 0; index < grid.cells.length; index++) {
+            int row = rows[grid.axes.rowAt(index)];
+            int column = across[grid.axes.columnAt(index)];
+            grid.fill(index, row < 0 || column < 0 ? -1 : axes.index(row, column), this);
         }
-        for (int index = 0; index < cells.length; index++) {
-            if (takesPaths(index, on, cells)) {
-                takers.add(index, cells[index].paths());
+        for (int index = 0; index < grid.cells.length; index++) {
+            if (grid.takesPaths(index, grid.on, grid.cells)) {
+                grid.takers.add(index, grid.cells[index].paths());
             }
         }
-        for (int column = 0; column < columns.size(); column++) {
-            totals[column] = total(column);
+        for (int column = 0; column < grid.totals.length; column++) {
+            grid.totals[column] = grid.total(column);
         }
-        return this;
+        return grid;
     }
 
-    private boolean isOn(int index, Choices chosen) {
-        return cells[index].isFor()
-                && chosen.isOn(piece(index).id(), column(index).id());
-    }
-
-    private PlanPiece piece(int index) {
-        return rows.get(index / columns.size());
+    /** Fills a cell from another grid's, unless that is not the same or −1. */
+    private void fill(int index, int was, Grid before) {
+        Choices.Cell cell = axes.cell(index);
+        PieceOverride override = choices.overrides().get(cell);
+        if (was >= 0 && Objects.equals(override, before.choices.overrides().get(cell))) {
+            cells[index] = before.cells[was];
+            if (override != null) {
+                overridden.put(cell, before.overridden.get(cell));
+            }
+        } else {
+            cells[index] = summary(index, choices, overridden);
+        }
+        on.set(index, cells[index].isFor() && choices.isOn(cell.piece(), cell.column()));
     }
 
     private PlanColumn column(int index) {
-        return columns.get(index % columns.size());
+        return axes.column(index);
     }
 
     private CellSummary summary(int index, Choices chosen, Map<Choices.Cell, List<PlanColumn>> known) {
-        PlanPiece piece = piece(index);
+        PlanPiece piece = axes.piece(index);
         PlanColumn column = column(index);
         Optional<PieceOverride> override = chosen.override(piece.id(), column.id());
-        if (override.isPresent()) {
-            Choices.Cell cell = new Choices.Cell(piece.id(), column.id());
-            known.put(cell, steps(column.with(override.get().over(column.recipe()))));
-        }
+        override.ifPresent(one -> known.put(axes.cell(index), GridAxes.steps(column.with(one.over(column.recipe())))));
         return Planner.notFor(piece, column).isPresent() ? CellSummary.NOT_FOR : CellSummary.of(planned(index, known));
     }
 
     private List<PlannedRendition> planned(int index, Map<Choices.Cell, List<PlanColumn>> known) {
-        PlanPiece piece = piece(index);
-        List<PlanColumn> steps = known.isEmpty()
-                ? null
-                : known.get(new Choices.Cell(piece.id(), column(index).id()));
-        synchronized (planner) {
-            return (steps == null ? ladders.get(index % columns.size()) : steps)
-                    .stream().map(step -> planner.plan(piece, step)).toList();
-        }
+        return axes.planned(index, densities(index, known));
+    }
+
+    private List<PlanColumn> densities(int index, Map<Choices.Cell, List<PlanColumn>> known) {
+        List<PlanColumn> own = known.isEmpty() ? null : known.get(axes.cell(index));
+        return own == null ? axes.ladder(index) : own;
     }
 
     private boolean takesPaths(int index, BitSet chosen, CellSummary[] all) {
@@ -165,8 +150,7 @@ public final class Grid {
                 otherTakers.remove(index, otherCells[index].paths());
                 paths.addAll(List.of(otherCells[index].paths()));
             }
-            Choices.Cell cell =
-                    new Choices.Cell(piece(index).id(), column(index).id());
+            Choices.Cell cell = axes.cell(index);
             boolean otherwise =
                     !choices.override(cell.piece(), cell.column()).equals(other.override(cell.piece(), cell.column()));
             if (otherwise) {
@@ -178,23 +162,11 @@ public final class Grid {
                 otherTakers.add(index, otherCells[index].paths());
                 paths.addAll(List.of(otherCells[index].paths()));
             }
-            touched.add(index % columns.size());
+            touched.add(axes.columnAt(index));
         }
-        takers.cells(paths).forEach(cell -> touched.add(cell % columns.size()));
-        otherTakers.cells(paths).forEach(cell -> touched.add(cell % columns.size()));
-        Grid changed = new Grid(
-                planner,
-                rows,
-                columns,
-                ladders,
-                rowOf,
-                columnOf,
-                other,
-                otherOverridden,
-                otherCells,
-                otherOn,
-                otherTakers,
-                totals.clone());
+        takers.cells(paths).forEach(cell -> touched.add(axes.columnAt(cell)));
+        otherTakers.cells(paths).forEach(cell -> touched.add(axes.columnAt(cell)));
+        Grid changed = new Grid(axes, other, otherOverridden, otherCells, otherOn, otherTakers, totals.clone());
         touched.forEach(column -> changed.totals[column] = changed.total(column));
         return changed;
     }
@@ -209,13 +181,13 @@ public final class Grid {
         }
         List<Integer> found = new ArrayList<>();
         for (Choices.Cell cell : named) {
-            Integer row = rowOf.get(cell.piece());
-            Integer column = columnOf.get(cell.column());
+            Optional<Integer> row = axes.row(cell.piece());
+            Optional<Integer> column = axes.column(cell.column());
             boolean differs = choices.isOn(cell.piece(), cell.column()) != other.isOn(cell.piece(), cell.column())
                     || !Objects.equals(
                             choices.overrides().get(cell), other.overrides().get(cell));
-            if (row != null && column != null && differs) {
-                found.add(row * columns.size() + column);
+            if (row.isPresent() && column.isPresent() && differs) {
+                found.add(axes.index(row.get(), column.get()));
             }
         }
         return found;
@@ -231,14 +203,14 @@ public final class Grid {
     }
 
     private GridTotals total(int column) {
-        boolean combines = Planner.combines(columns.get(column));
+        boolean combines = Planner.combines(axes.columns().get(column));
         int renditions = 0;
         long bytes = 0;
         int wanted = 0;
         boolean blocked = false;
         Map<Finding.Level, Integer> levels = new EnumMap<>(Finding.Level.class);
         SortedMap<String, Integer> codes = new TreeMap<>();
-        for (int index = column; index < cells.length; index += columns.size()) {
+        for (int index = column; index < cells.length; index += totals.length) {
             if (!on.get(index)) {
                 continue;
             }
@@ -272,12 +244,12 @@ public final class Grid {
 
     /** The pieces, in order. */
     public List<PlanPiece> rows() {
-        return rows;
+        return axes.rows();
     }
 
     /** The recipes within channels, in order. */
     public List<PlanColumn> columns() {
-        return columns;
+        return axes.columns();
     }
 
     /** What is wanted, and what is otherwise. */
@@ -287,33 +259,33 @@ public final class Grid {
 
     /** The place of a piece, from 0; empty if there is none of that id. */
     public Optional<Integer> rowOf(String piece) {
-        return Optional.ofNullable(rowOf.get(piece));
+        return axes.row(piece);
     }
 
     /** Whether a cell is on. */
     public boolean isOn(int row, int column) {
-        return on.get(row * columns.size() + column);
+        return on.get(axes.index(row, column));
     }
 
     /** Whether a recipe says anything to a piece. */
     public boolean isFor(int row, int column) {
-        return cells[row * columns.size() + column].isFor();
+        return cells[axes.index(row, column)].isFor();
     }
 
     /** Whether a cell can be turned on: nothing of its own stands in its way. */
     public boolean canBeOn(int row, int column) {
-        return cells[row * columns.size() + column].isSound();
+        return cells[axes.index(row, column)].isSound();
     }
 
     /** How much the worst finding of a cell that is on matters, with files that get into each other's way. */
     public Optional<Finding.Level> worst(int row, int column) {
-        int index = row * columns.size() + column;
+        int index = axes.index(row, column);
         return collides(index) ? Optional.of(Finding.Level.BLOCKER) : Optional.ofNullable(cells[index].worst());
     }
 
     /** The codes of what was found in a cell. */
     public List<String> codes(int row, int column) {
-        int index = row * columns.size() + column;
+        int index = axes.index(row, column);
         List<String> codes = new ArrayList<>(List.of(cells[index].codes()));
         if (collides(index)) {
             codes.add(Finding.SAME_PATH);
@@ -323,31 +295,26 @@ public final class Grid {
 
     /** The densities of a cell, with what is otherwise for its piece. */
     List<PlanColumn> steps(int row, int column) {
-        List<PlanColumn> own = overridden.isEmpty()
-                ? null
-                : overridden.get(
-                        new Choices.Cell(rows.get(row).id(), columns.get(column).id()));
-        return own == null ? ladders.get(column) : own;
+        return densities(axes.index(row, column), overridden);
     }
 
     /** Where the files of a cell go, as file systems compare them; none where something stands in its way. */
     List<String> paths(int row, int column) {
-        return List.of(cells[row * columns.size() + column].paths());
+        return List.of(cells[axes.index(row, column)].paths());
     }
 
     /** The place of a column, from 0; empty if there is none of that id. */
     public Optional<Integer> columnOf(String column) {
-        return Optional.ofNullable(columnOf.get(column));
+        return axes.column(column);
     }
 
     /** Cells that can be turned on, of some rows and some columns. */
     public List<Choices.Cell> some(IntPredicate ofRows, IntPredicate ofColumns) {
         List<Choices.Cell> found = new ArrayList<>();
-        for (int row = 0; row < rows.size(); row++) {
-            for (int column = 0; column < columns.size() && ofRows.test(row); column++) {
+        for (int row = 0; row < rows().size(); row++) {
+            for (int column = 0; column < totals.length && ofRows.test(row); column++) {
                 if (ofColumns.test(column) && canBeOn(row, column)) {
-                    found.add(new Choices.Cell(
-                            rows.get(row).id(), columns.get(column).id()));
+                    found.add(axes.cell(axes.index(row, column)));
                 }
             }
         }
@@ -364,16 +331,14 @@ public final class Grid {
 
     /** Cells about which other choices say something else, as far as they are of this grid. */
     public List<Choices.Cell> changedBy(Choices other) {
-        return differing(other).stream()
-                .map(index -> new Choices.Cell(piece(index).id(), column(index).id()))
-                .toList();
+        return differing(other).stream().map(axes::cell).toList();
     }
 
     /** One cell, in full. */
     public GridCell cell(int row, int column) {
-        int index = row * columns.size() + column;
-        PlanPiece piece = rows.get(row);
-        PlanColumn of = columns.get(column);
+        int index = axes.index(row, column);
+        PlanPiece piece = rows().get(row);
+        PlanColumn of = columns().get(column);
         return new GridCell(
                 piece,
                 of,
@@ -404,9 +369,9 @@ public final class Grid {
     /** Rows from one to before another, cell by cell; what lies beyond the last is left out. */
     public List<List<GridCell>> window(int from, int to) {
         List<List<GridCell>> window = new ArrayList<>();
-        for (int row = Math.max(0, from); row < Math.min(rows.size(), to); row++) {
+        for (int row = Math.max(0, from); row < Math.min(rows().size(), to); row++) {
             List<GridCell> cellsOf = new ArrayList<>();
-            for (int column = 0; column < columns.size(); column++) {
+            for (int column = 0; column < totals.length; column++) {
                 cellsOf.add(cell(row, column));
             }
             window.add(cellsOf);
@@ -427,9 +392,9 @@ public final class Grid {
     /** How many pieces have a cell that is on. */
     public int piecesOn() {
         int count = 0;
-        for (int row = 0; row < rows.size(); row++) {
-            int next = on.nextSetBit(row * columns.size());
-            count += next >= 0 && next < (row + 1) * columns.size() ? 1 : 0;
+        for (int row = 0; row < rows().size(); row++) {
+            int next = on.nextSetBit(axes.index(row, 0));
+            count += next >= 0 && next < axes.index(row + 1, 0) ? 1 : 0;
         }
         return count;
     }
@@ -440,9 +405,7 @@ public final class Grid {
                 .filter(index -> takesPaths(index, on, cells))
                 .boxed()
                 .toList();
-        return takers.late(taking, cells).stream()
-                .map(index -> new Choices.Cell(piece(index).id(), column(index).id()))
-                .toList();
+        return takers.late(taking, cells).stream().map(axes::cell).toList();
     }
 
     /**
@@ -455,22 +418,20 @@ public final class Grid {
         Map<Integer, List<PlanPiece>> pages = new LinkedHashMap<>();
         for (int index = on.nextSetBit(0); index >= 0; index = on.nextSetBit(index + 1)) {
             if (Planner.combines(column(index))) {
-                pages.computeIfAbsent(index % columns.size(), key -> new ArrayList<>())
-                        .add(piece(index));
+                pages.computeIfAbsent(axes.columnAt(index), key -> new ArrayList<>())
+                        .add(axes.piece(index));
             } else {
                 renditions.addAll(planned(index, overridden));
             }
         }
         pages.forEach((column, pieces) -> {
-            PlanColumn of = columns.get(column);
+            PlanColumn of = columns().get(column);
             List<String> order = orders.getOrDefault(of.id(), List.of());
             pieces.sort(Comparator.comparingInt(piece -> {
                 int place = order.indexOf(piece.id());
                 return place < 0 ? Integer.MAX_VALUE : place;
             }));
-            synchronized (planner) {
-                renditions.add(planner.combined(pieces, of));
-            }
+            renditions.add(axes.combined(pieces, of));
         });
         return Planner.withoutCollisions(renditions);
     }

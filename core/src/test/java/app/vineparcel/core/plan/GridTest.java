@@ -3,10 +3,12 @@ package app.vineparcel.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
+import app.vineparcel.core.source.Mark;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
@@ -171,6 +173,67 @@ class GridTest {
                     .containsExactlyInAnyOrderElementsOf(colliding(grid));
         }
         assertThat(grid.collisions()).as("the case was worth trying").isNotEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {11, 12, 13})
+    void renewed_after_any_change_it_is_what_a_new_one_would_be(long seed) {
+        Random random = new Random(seed);
+        List<PlanPiece> pieces = new ArrayList<>(pieces(random, 24));
+        List<PlanColumn> columns = new ArrayList<>(columns());
+        Choices choices = Choices.ALL;
+        Grid grid = Grid.of(planner(), pieces, columns, choices);
+        for (int turn = 0; turn < 20; turn++) {
+            int row = random.nextInt(pieces.size());
+            int column = random.nextInt(columns.size());
+            switch (random.nextInt(5)) {
+                case 0 -> pieces.set(row, piece(row + 1, "Plum " + random.nextInt(9), random.nextBoolean(), 900));
+                case 1 -> pieces.remove(row);
+                case 2 ->
+                    columns.set(
+                            column,
+                            columns.get(column).with(Rendering.recipe(RECIPES.get(random.nextInt(RECIPES.size())))));
+                case 3 -> columns.add(columns.remove(column));
+                default -> choices = changed(choices, random, 24);
+            }
+            grid = grid.renewed(planner(), pieces, columns, choices);
+            Grid anew = Grid.of(planner(), pieces, columns, choices);
+            assertThat(grid.totals()).isEqualTo(anew.totals());
+            assertThat(grid.window(0, 99)).isEqualTo(anew.window(0, 99));
+            assertThat(grid.collisions()).isEqualTo(anew.collisions());
+        }
+    }
+
+    @Test
+    void what_is_as_it_was_is_not_planned_again() {
+        List<PlanPiece> pieces = pieces(new Random(3), 12);
+        List<PlanColumn> columns = columns();
+        Grid grid = Grid.of(planner(), pieces, columns, Choices.ALL);
+        List<PlanColumn> other = new ArrayList<>(columns);
+        other.set(0, columns.get(0).with(Rendering.recipe("'name': 'other-{n}'")));
+        Planner elsewhere = new Planner("Spring", LocalDate.EPOCH, new NoProfiles());
+        Grid renewed = grid.renewed(elsewhere, pieces, other, Choices.ALL);
+        assertThat(renewed.totals(5)).as("its profile was not looked for again").isEqualTo(grid.totals(5));
+        assertThat(renewed.totals(0)).isNotEqualTo(grid.totals(0));
+    }
+
+    /** Fails whoever asks it. */
+    private static final class NoProfiles implements Shelf {
+
+        @Override
+        public Optional<IccProfile> brought(String name) {
+            throw new AssertionError("asked for " + name);
+        }
+
+        @Override
+        public boolean hasMark(String name) {
+            throw new AssertionError("asked for " + name);
+        }
+
+        @Override
+        public Mark mark(String name) {
+            throw new AssertionError("asked for " + name);
+        }
     }
 
     @Test

@@ -4,6 +4,7 @@ import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.PieceOverride;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.web.sources.StoredPiece;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -33,7 +34,21 @@ class ChoiceService {
 
     /** What was chosen so far, of all pieces of an assignment. */
     Choices of(List<StoredPiece> all) {
-        return choices(cells.findByPieceIdIn(all.stream().map(StoredPiece::id).toList()), all);
+        return of(
+                all.stream().map(StoredPiece::id).toList(),
+                all.stream()
+                        .filter(piece -> !piece.isOffered())
+                        .map(piece -> String.valueOf(piece.id()))
+                        .collect(Collectors.toSet()));
+    }
+
+    /**
+     * What was chosen so far.
+     *
+     * @param onDemand those that are only rendered where somebody asks
+     */
+    Choices of(Collection<Long> pieces, Set<String> onDemand) {
+        return choices(cells.findByPieceIdIn(pieces), onDemand);
     }
 
     /** Waits until nobody else changes the choices of an assignment; holds to the end of the transaction. */
@@ -41,13 +56,9 @@ class ChoiceService {
         cells.waitForTurn(assignmentId);
     }
 
-    private static Choices choices(List<CellChoice> kept, List<StoredPiece> all) {
+    private static Choices choices(List<CellChoice> kept, Set<String> onDemand) {
         Set<Choices.Cell> off = new HashSet<>();
         Set<Choices.Cell> on = new HashSet<>();
-        Set<String> onDemand = all.stream()
-                .filter(piece -> !piece.isOffered())
-                .map(piece -> String.valueOf(piece.id()))
-                .collect(Collectors.toSet());
         Map<Choices.Cell, PieceOverride> overrides = new HashMap<>();
         for (CellChoice choice : kept) {
             Choices.Cell cell = cell(choice);

@@ -2,6 +2,7 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.source.Piece;
@@ -87,7 +88,7 @@ class PlanGrids {
 
     /** An assignment's plan as it is now. */
     PlanSnapshot of(Assignment assignment) {
-        String revision = reading.execute(status -> revisions.of(assignment.id()));
+        PlanRevision revision = reading.execute(status -> revisions.of(assignment.id()));
         PlanSnapshot known = kept(assignment.id());
         if (known != null && known.revision().equals(revision)) {
             return known;
@@ -103,32 +104,47 @@ class PlanGrids {
 
     /** Within a transaction. */
     private PlanSnapshot current(Assignment assignment) {
-        String revision = revisions.of(assignment.id());
+        PlanRevision revision = revisions.of(assignment.id());
         PlanSnapshot known = kept(assignment.id());
         return known != null && known.revision().equals(revision) ? known : made(assignment, revision);
     }
 
-    private PlanSnapshot made(Assignment assignment, String revision) {
-        List<StoredPiece> stored = pieces.all(assignment.id());
-        List<PlanPiece> rows = planPieces.of(stored);
-        Map<Long, String> keys = previews.keys(assignment.id(), stored);
-        Map<Long, PieceOrigins.Origin> from = origins.of(stored);
-        Map<String, StoredPiece> byId = new HashMap<>();
-        stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
+    /** Made of what is stored; what a former plan knows of it and has not changed is taken over. */
+    private PlanSnapshot made(Assignment assignment, PlanRevision revision) {
+        PlanSnapshot known = kept(assignment.id());
+        boolean samePieces = known != null && known.revision().samePieces(revision);
+        List<StoredPiece> stored = samePieces ? List.of() : pieces.all(assignment.id());
+        List<PlanPiece> rows = samePieces ? known.grid().rows() : planPieces.of(stored);
+        Choices chosen = samePieces
+                ? choices.of(
+                        known.rows().stream().map(PieceRow::id).toList(),
+                        known.grid().choices().onDemand())
+                : choices.of(stored);
         List<PlanService.Column> across = columns.of(assignment.id());
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
-        Grid grid = Grid.of(
-                planner, rows, across.stream().map(PlanService.Column::column).toList(), choices.of(stored));
+        List<PlanColumn> recipes =
+                across.stream().map(PlanService.Column::column).toList();
+        Grid grid = known != null && known.revision().sameAround(revision)
+                ? known.grid().renewed(planner, rows, recipes, chosen)
+                : Grid.of(planner, rows, recipes, chosen);
         return PlanSnapshot.of(
                 revision,
                 grid,
                 across,
-                rows.stream()
-                        .map(row -> byId.get(row.id()))
-                        .map(piece -> row(piece, keys.get(piece.id()), from.get(piece.id())))
-                        .toList(),
+                samePieces ? known.rows() : rows(assignment, stored, rows),
                 files.of(assignment.id()),
                 orders.of(assignment.id()));
+    }
+
+    private List<PieceRow> rows(Assignment assignment, List<StoredPiece> stored, List<PlanPiece> planned) {
+        Map<Long, String> keys = previews.keys(assignment.id(), stored);
+        Map<Long, PieceOrigins.Origin> from = origins.of(stored);
+        Map<String, StoredPiece> byId = new HashMap<>();
+        stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
+        return planned.stream()
+                .map(row -> byId.get(row.id()))
+                .map(piece -> row(piece, keys.get(piece.id()), from.get(piece.id())))
+                .toList();
     }
 
     private static PieceRow row(StoredPiece piece, String key, PieceOrigins.Origin origin) {

@@ -18,7 +18,7 @@ import java.util.Map;
  * @param orders in which order pieces go into one file, as {@link PageOrders} has it
  */
 record PlanSnapshot(
-        String revision,
+        PlanRevision revision,
         Grid grid,
         List<PlanService.Column> columns,
         List<PieceRow> rows,
@@ -27,7 +27,7 @@ record PlanSnapshot(
         Map<String, String> orders) {
 
     static PlanSnapshot of(
-            String revision,
+            PlanRevision revision,
             Grid grid,
             List<PlanService.Column> columns,
             List<PieceRow> rows,
@@ -47,7 +47,7 @@ record PlanSnapshot(
     }
 
     /** The same after a change of the choices alone. */
-    PlanSnapshot with(Choices choices, String after) {
+    PlanSnapshot with(Choices choices, PlanRevision after) {
         Grid turned = grid.with(choices);
         boolean same = choices.overrides().equals(grid.choices().overrides());
         return new PlanSnapshot(

@@ -45,7 +45,7 @@ record PlanState(String revision, PlanFoot foot, List<String> collisions, PlanHi
 
         /** The revision, as short as a page needs it. */
         private static String word(PlanSnapshot plan) {
-            return Integer.toHexString(plan.revision().hashCode());
+            return plan.revision().word();
         }
     }
 }
