@@ -188,10 +188,14 @@ export function drawer(plan, parts) {
   function drawCrop() {
     if (!crop || mode !== 'crop') return;
     if (picture.getAttribute('src') !== head().dataset.picture) picture.src = head().dataset.picture;
+    frame.hidden = !picture.complete || !picture.naturalWidth;
+    note.hidden = !frame.hidden;
+    note.textContent = 'Loading the picture …';
     for (const [side, share] of [['left', crop.x], ['top', crop.y], ['width', crop.width], ['height', crop.height]]) {
       frame.style.setProperty(side, `${share * 100}%`);
     }
   }
+  picture.addEventListener('load', drawCrop);
   function setCrop(x, y, share) {
     const tight = Math.max(TIGHTEST, Math.min(1, share));
     const width = crop.full.width * tight, height = crop.full.height * tight;

@@ -11,7 +11,7 @@ const LATER = 120; // ms until what lies around the rows that are seen is fetche
 export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   const atOnce = Number(body.dataset.atOnce);
   let count = Number(body.dataset.lines);
-  const chunks = new Map([[0, [...body.rows]]]), asked = new Set();
+  const chunks = new Map(), asked = new Set();
   const height = body.rows[0]?.getBoundingClientRect().height || 44;
   let drawn = '', age = 0, later = 0;
   const last = () => Math.ceil(count / atOnce) - 1;
@@ -39,6 +39,7 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   function keepFrom(first, rows) {
     for (let at = 0; at < rows.length; at += atOnce) chunks.set(first + at / atOnce, rows.slice(at, at + atOnce));
   }
+  keepFrom(0, [...body.rows]);
   /** Fetches neighbouring chunks that are not there with one request. */
   async function load(wanted) {
     const missing = wanted.filter(chunk => !chunks.has(chunk) && !asked.has(chunk)).sort((a, b) => a - b);

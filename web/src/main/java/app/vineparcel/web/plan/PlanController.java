@@ -30,8 +30,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class PlanController {
 
-    /** Rows that come with the page, and at once later. */
-    static final int AT_ONCE = 16;
+    /** Lines that are fetched together. */
+    static final int AT_ONCE = 8;
+
+    /** Lines that come with the page: as many as a usual window shows. */
+    private static final int FIRST = 2 * AT_ONCE;
 
     private static final int LONGEST_WORD = 64;
     private static final Map<String, String> GROUPS = words(
@@ -131,7 +134,7 @@ class PlanController {
         }
         model.addAttribute("asking", asked);
         model.addAttribute("query", asked.query());
-        model.addAttribute("lines", PlanRows.of(plan, view, 0, AT_ONCE));
+        model.addAttribute("lines", PlanRows.of(plan, view, 0, FIRST));
         model.addAttribute("lineCount", view.lineCount());
         model.addAttribute("shownCount", view.rowCount());
     }

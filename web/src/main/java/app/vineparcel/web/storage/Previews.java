@@ -103,7 +103,8 @@ public class Previews {
                 failed.put(rendition.path(), failure.problem());
             }
         };
-        new RenderRun(reader, Shelf.EMPTY, sink, listener, () -> false).render(new Plan(planned), settings.threads());
+        int threads = Math.max(1, settings.threads() - 1); // one stays free for the page that waits for them
+        new RenderRun(reader, Shelf.EMPTY, sink, listener, () -> false).render(new Plan(planned), threads);
         return failed;
     }
 
