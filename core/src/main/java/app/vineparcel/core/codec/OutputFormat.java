@@ -52,6 +52,11 @@ public sealed interface OutputFormat
         return 0;
     }
 
+    /** Whether the errors of its palette are diffused. */
+    default boolean dithers() {
+        return false;
+    }
+
     /** How far the format's weight can be turned down: its quality or the colours of its palette; empty where it cannot. */
     default OptionalInt weightStep() {
         return OptionalInt.empty();
@@ -203,6 +208,11 @@ public sealed interface OutputFormat
         }
 
         @Override
+        public boolean dithers() {
+            return dither;
+        }
+
+        @Override
         public OptionalInt weightStep() {
             return bits == PALETTE_BITS ? OptionalInt.of(colours) : OptionalInt.empty();
         }
@@ -242,6 +252,11 @@ public sealed interface OutputFormat
         @Override
         public int paletteColours() {
             return colours;
+        }
+
+        @Override
+        public boolean dithers() {
+            return dither;
         }
 
         @Override

@@ -37,13 +37,17 @@ final class WebpWriter implements PictureWriter {
             throw new IOException(
                     "a WebP file holds up to %d px an edge, not %s.".formatted(options.longestEdge(), pixels.size()));
         }
-        byte[] bare = LIBRARY.bytes(packed(pixels), (writer, param) -> {
+        Files.write(file, container(bare(picture), picture, tags));
+    }
+
+    /** The picture as the library writes it, with nothing said about it. */
+    byte[] bare(Picture picture) throws IOException {
+        return LIBRARY.bytes(packed(picture.pixels()), (writer, param) -> {
             param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
             param.setCompressionType(options.lossless() ? "Lossless" : "Lossy");
             param.setCompressionQuality(options.lossless() ? 0.75f : options.quality() / 100f);
             return null;
         });
-        Files.write(file, container(bare, picture, tags));
     }
 
     private static byte[] container(byte[] bare, Picture picture, FileTags tags) {

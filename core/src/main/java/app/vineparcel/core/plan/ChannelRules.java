@@ -1,6 +1,7 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.naming.FolderScheme;
+import app.vineparcel.core.recipe.ChannelWish;
 import app.vineparcel.core.recipe.Recipe;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -12,8 +13,14 @@ import java.util.Set;
  * @param scheme how they are sorted into folders
  * @param maxBytes the most that any of them may weigh
  * @param withoutLocation whether none may say where its picture was taken
+ * @param wants what each of them shall say
  */
-public record ChannelRules(Set<String> keptOut, FolderScheme scheme, OptionalLong maxBytes, boolean withoutLocation) {
+public record ChannelRules(
+        Set<String> keptOut,
+        FolderScheme scheme,
+        OptionalLong maxBytes,
+        boolean withoutLocation,
+        Set<ChannelWish> wants) {
 
     /** Nothing. */
     public static final ChannelRules NONE =
@@ -21,6 +28,20 @@ public record ChannelRules(Set<String> keptOut, FolderScheme scheme, OptionalLon
 
     public ChannelRules {
         keptOut = Set.copyOf(keptOut);
+        wants = Set.copyOf(wants);
+    }
+
+    /** Nothing has to be said. */
+    public ChannelRules(Set<String> keptOut, FolderScheme scheme, OptionalLong maxBytes, boolean withoutLocation) {
+        this(keptOut, scheme, maxBytes, withoutLocation, Set.of());
+    }
+
+    boolean wantsRights() {
+        return wants.contains(ChannelWish.RIGHTS);
+    }
+
+    boolean wantsAltText() {
+        return wants.contains(ChannelWish.ALT_TEXT);
     }
 
     /** A recipe under the channel's weight limit, where that is the lower one. */

@@ -3,6 +3,7 @@ package app.vineparcel.core.plan;
 import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.CropPlace;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.core.measure.PictureFacts;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
@@ -37,12 +38,24 @@ public record PlanPiece(
      * @param layers what could be kept out
      * @param sheet what lies on it, if it is a sheet
      * @param crops where somebody put a crop of it, by {@link Aspect#word()}, or {@link #ANY_ASPECT} for those without a place of their own
+     * @param known what else is known of it
      */
     public record Part(
-            Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
+            Piece piece,
+            Taking taking,
+            List<Layer> layers,
+            Optional<Sheet> sheet,
+            Map<String, CropPlace> crops,
+            Known known) {
 
         public Part {
             crops = Map.copyOf(crops);
+        }
+
+        /** Nothing else is known of it. */
+        public Part(
+                Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
+            this(piece, taking, layers, sheet, crops, Known.NOTHING);
         }
 
         /** Nobody put a crop of it anywhere. */
@@ -56,6 +69,38 @@ public record PlanPiece(
         }
     }
 
+    /**
+     * What is known of a piece besides what its source says of itself.
+     *
+     * @param facts of its pixels; empty until they are measured
+     * @param file whether its file is as it was when it was read
+     * @param altText what somebody wrote for those who cannot see it, or what the picture carries
+     * @param twin the name of another piece of the plan that looks nearly the same
+     */
+    public record Known(Optional<PictureFacts> facts, FileState file, Optional<String> altText, Optional<String> twin) {
+
+        /** Nothing is. */
+        public static final Known NOTHING =
+                new Known(Optional.empty(), FileState.AS_READ, Optional.empty(), Optional.empty());
+
+        /** The same with facts. */
+        public Known with(Optional<PictureFacts> found) {
+            return new Known(found, file, altText, twin);
+        }
+
+        /** The same beside another piece that looks nearly the same. */
+        public Known beside(String other) {
+            return new Known(facts, file, altText, Optional.of(other));
+        }
+    }
+
+    /** How a file is against what was read of it. */
+    public enum FileState {
+        AS_READ,
+        CHANGED,
+        MISSING
+    }
+
     /** A whole picture. */
     public static PlanPiece picture(
             String id, Path file, String name, SourceInfo info, Optional<FocalPoint> focus, int number) {
@@ -64,8 +109,20 @@ public record PlanPiece(
 
     /** The same on white paper. */
     public PlanPiece onPaper() {
-        Part papered = new Part(part.piece(), part.taking().onPaper(), part.layers(), part.sheet(), part.crops());
+        Part papered = new Part(
+                part.piece(), part.taking().onPaper(), part.layers(), part.sheet(), part.crops(), part.known());
         return new PlanPiece(id, file, name, info, focus, number, papered);
+    }
+
+    /** The same with other things known of it. */
+    public PlanPiece knowing(Known known) {
+        Part other = new Part(part.piece(), part.taking(), part.layers(), part.sheet(), part.crops(), known);
+        return new PlanPiece(id, file, name, info, focus, number, other);
+    }
+
+    /** What is known of it besides what its source says. */
+    public Known known() {
+        return part.known();
     }
 
     /** What it is in its source. */

@@ -17,6 +17,8 @@ public final class Planner {
 
     private static final int LONG_PATH = 200;
     private static final int LONGEST_PATH = 1000;
+    /** A prediction of the least weight has to be so much above a limit. */
+    private static final double UNSURE = 1.15;
 
     private final PathPlan paths;
     private final Preflight preflight;
@@ -61,17 +63,37 @@ public final class Planner {
             path = piece.info().stem() + "." + recipe.format().ending();
         }
         length(path).ifPresent(findings::add);
+        SayingPreflight.look(piece, column, path, findings);
+        reachable(piece, column, framing).ifPresent(findings::add);
         return new PlannedRendition(
                 piece,
                 column,
                 framing,
                 path,
                 Math.min(
-                        WeightModel.bytes(
-                                recipe.format(), framing.canvas(), piece.piece().isDrawn()),
+                        WeightModel.bytes(recipe.format(), framing, piece),
                         recipe.maxBytes().orElse(Long.MAX_VALUE)),
                 List.copyOf(findings),
                 pages);
+    }
+
+    /** Whether a weight limit can be kept at all, with room for what the prediction may be off. */
+    private static Optional<Finding> reachable(PlanPiece piece, PlanColumn column, Framing framing) {
+        Recipe recipe = column.recipe();
+        long limit = recipe.maxBytes().orElse(Long.MAX_VALUE);
+        if (limit == Long.MAX_VALUE
+                || piece.known().facts().isEmpty()
+                || recipe.format().isVector()) {
+            return Optional.empty();
+        }
+        long least = WeightModel.least(recipe.format(), framing, piece);
+        return least > limit * UNSURE
+                ? Optional.of(new Finding(
+                        Finding.Level.BLOCKER,
+                        "limit-unreachable",
+                        "At its lightest it would weigh about %,d kB, and the limit is %,d kB. Make it smaller, choose another format, or raise the limit."
+                                .formatted(Math.max(1, least / 1000), Math.max(1, limit / 1000))))
+                : Optional.empty();
     }
 
     /** Some systems take no path beyond 260 characters, none one beyond some thousand. */

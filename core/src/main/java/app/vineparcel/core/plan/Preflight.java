@@ -30,9 +30,10 @@ final class Preflight {
         List<Finding> findings = new ArrayList<>();
         size(piece, column, framing, findings);
         ofPieces.look(piece, column, findings);
-        findings.addAll(ofRecipes
-                .computeIfAbsent(recipe, r -> RecipePreflight.of(r, shelf))
-                .findings());
+        RecipePreflight ofRecipe = ofRecipes.computeIfAbsent(recipe, r -> RecipePreflight.of(r, shelf));
+        findings.addAll(ofRecipe.findings());
+        PixelPreflight.look(piece, column, framing, ofRecipe.target(), findings);
+        ofRecipe.mark().ifPresent(mark -> mark.look(piece, framing, findings));
         if (recipe.colour().asSource() && source.profileModel().equals(Optional.of(ColourModel.CMYK))) {
             inksAsTheyStand(recipe, findings);
         }

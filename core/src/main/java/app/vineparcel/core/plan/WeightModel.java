@@ -1,135 +1,44 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.OutputFormat.Compression;
 import app.vineparcel.core.codec.VectorFormat;
-import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.measure.PictureFacts;
+import java.util.Optional;
 
-/**
- * Predicts how heavy a file will be from its format and pixels alone: medians of bits a pixel, measured on the demo's photographs at
- * a long edge of 2048 px. A picture's own detail moves it: within the demo from half to twice the median, beyond it further.
- */
+/** Predicts how heavy files will be: by what was measured of the picture where it was, else by the format alone. */
 final class WeightModel {
 
     private static final double BITS_A_BYTE = 8;
-    private static final int CONTAINER_BYTES = 1500;
-    private static final double MEASURED_EDGE = 2048;
-    /** Smaller renditions hold more detail a pixel; measured between 1000 and 2048 px. */
-    private static final double DETAIL_EXPONENT = 0.6;
+    /** Of what a canvas adds around a picture. */
+    private static final double BITS_OF_MARGIN = 0.02;
 
-    /** Quality and bits a pixel; between the points lie straight lines. */
-    private static final double[][] JPEG = {
-        {1, 0.1}, {30, 0.24}, {50, 0.3}, {70, 0.38}, {82, 0.51}, {92, 0.82}, {97, 1.62}, {100, 3.2}
-    };
-
-    private static final double[][] WEBP = {{1, 0.05}, {50, 0.14}, {80, 0.22}, {95, 0.62}, {100, 1.6}};
-
-    private static final double[][] AVIF = {
-        {1, 0.015}, {30, 0.052}, {50, 0.117}, {70, 0.204}, {80, 0.297}, {90, 0.604}, {97, 4.15}, {100, 6.33}
-    };
-
-    /** Colours and bits a pixel, dithered. */
-    private static final double[][] PNG_PALETTE = {{2, 0.5}, {4, 0.94}, {16, 1.61}, {64, 3.26}, {256, 4.73}};
-
-    private static final double[][] GIF_PALETTE = {{2, 0.5}, {16, 1.46}, {64, 2.42}, {256, 3.9}};
-    /** What a palette weighs without dithering, against the same dithered. */
-    private static final double EVEN = 0.66;
-
-    /** Medians of the pages and artboards of the demo's documents, in their own size. */
-    private static final long PDF_BYTES = 25_000;
-
-    private static final long SVG_BYTES = 21_000;
-    private static final long EPS_BYTES = 81_000;
-    /** What flat colours and outlines weigh against photographs: medians of the same, at long edges from 320 to 2048 px. */
-    private static final double DRAWN_LOSSY = 0.5;
-
-    private static final double DRAWN_LOSSLESS = 0.038;
-    private static final double DRAWN_PALETTE = 0.15;
-    private static final double DRAWN_TIFF = 0.09;
+    private static final int PROFILE_AND_HEADERS = 900;
 
     private WeightModel() {}
 
-    /**
-     * About how heavy a file becomes.
-     *
-     * @param drawn whether it shows shapes instead of a photograph
-     */
-    static long bytes(OutputFormat format, PixelSize size, boolean drawn) {
-        if (format instanceof VectorFormat vector) {
-            return drawn
-                    ? shapes(vector)
-                    : bytes(new OutputFormat.Jpeg(quality(vector), false, OutputFormat.Chroma.HALF), size, false);
+    /** About how many bytes a file becomes. */
+    static long bytes(OutputFormat format, Framing framing, PlanPiece piece) {
+        Optional<PictureFacts> facts = piece.known().facts();
+        boolean plain = format instanceof OutputFormat.Tiff tiff && tiff.compression() == Compression.NONE;
+        boolean shapes = format instanceof VectorFormat && piece.piece().isDrawn();
+        if (facts.isEmpty() || shapes || plain) {
+            return FormatWeights.bytes(format, framing.canvas(), piece.piece().isDrawn());
         }
-        double share = drawn ? drawnShare(format) : 1;
-        return Math.round(size.pixels() * bits(format, size) * share / BITS_A_BYTE) + CONTAINER_BYTES;
+        OutputFormat packed = format instanceof VectorFormat vector ? FormatWeights.within(vector) : format;
+        double whole = piece.piece().size().rounded().longEdge() * framing.scale();
+        double bits =
+                PictureWeights.bits(packed, piece.piece().isDrawn(), facts.get().cost(), Math.max(1, whole));
+        long margin = framing.canvas().pixels() - framing.content().pixels();
+        return Math.round((framing.content().pixels() * bits + margin * BITS_OF_MARGIN) / BITS_A_BYTE)
+                + PROFILE_AND_HEADERS;
     }
 
-    private static long shapes(VectorFormat format) {
-        return format instanceof VectorFormat.Pdf
-                ? PDF_BYTES
-                : format instanceof VectorFormat.Svg ? SVG_BYTES : EPS_BYTES;
-    }
-
-    private static double drawnShare(OutputFormat format) {
-        if (format instanceof OutputFormat.Tiff tiff) {
-            return tiff.compression() == OutputFormat.Compression.NONE ? 1 : DRAWN_TIFF;
-        }
-        if (format.paletteColours() > 0) {
-            return DRAWN_PALETTE;
-        }
-        boolean lossless = format instanceof OutputFormat.Png
-                || format instanceof OutputFormat.Webp webp && webp.lossless()
-                || format instanceof OutputFormat.Avif avif && avif.lossless();
-        return lossless ? DRAWN_LOSSLESS : DRAWN_LOSSY;
-    }
-
-    private static int quality(VectorFormat format) {
-        return format instanceof VectorFormat.Pdf pdf ? pdf.quality() : 100;
-    }
-
-    private static double bits(OutputFormat format, PixelSize size) {
-        if (format instanceof OutputFormat.Jpeg jpeg) {
-            double colour =
-                    switch (jpeg.chroma()) {
-                        case FULL -> 1.31;
-                        case HALF_ACROSS -> 1.15;
-                        case HALF -> 1;
-                    };
-            return colour * lossy(JPEG, jpeg.quality(), size);
-        }
-        if (format instanceof OutputFormat.Webp webp) {
-            return webp.lossless() ? 7.4 : lossy(WEBP, webp.quality(), size);
-        }
-        if (format instanceof OutputFormat.Png png) {
-            return png.bits() == OutputFormat.Png.PALETTE_BITS
-                    ? between(PNG_PALETTE, png.colours()) * (png.dither() ? 1 : EVEN)
-                    : png.depth() == 16 ? 46 : 13.8;
-        }
-        if (format instanceof OutputFormat.Gif gif) {
-            return between(GIF_PALETTE, gif.colours()) * (gif.dither() ? 1 : EVEN);
-        }
-        if (format instanceof OutputFormat.Avif avif) {
-            return avif.lossless() ? 8.05 : lossy(AVIF, avif.quality(), size);
-        }
-        OutputFormat.Tiff tiff = (OutputFormat.Tiff) format;
-        boolean wide = tiff.bits() == 16;
-        return switch (tiff.compression()) {
-            case NONE -> 3.0 * tiff.bits();
-            case LZW -> wide ? 47.8 : 10.3;
-            case DEFLATE -> wide ? 38.5 : 10.4;
-        };
-    }
-
-    private static double lossy(double[][] points, int quality, PixelSize size) {
-        return between(points, quality) * Math.max(1, Math.pow(size.longEdge() / MEASURED_EDGE, -DETAIL_EXPONENT));
-    }
-
-    private static double between(double[][] points, int at) {
-        int above = 1;
-        while (above < points.length - 1 && points[above][0] < at) {
-            above++;
-        }
-        double[] low = points[above - 1];
-        double[] high = points[above];
-        return low[1] + (at - low[0]) / (high[0] - low[0]) * (high[1] - low[1]);
+    /** About the fewest bytes that a file can be brought to by lowering its quality or colours. */
+    static long least(OutputFormat format, Framing framing, PlanPiece piece) {
+        OutputFormat lowest =
+                format.weightStep().isPresent() ? format.atWeightStep(format.paletteColours() > 0 ? 2 : 1) : format;
+        return bytes(lowest, framing, piece);
     }
 }

@@ -26,6 +26,7 @@ public final class Saliency {
 
     private final int width;
     private final int height;
+    private final float[] things;
     private final float[] l;
     private final float[] a;
     private final float[] b;
@@ -46,15 +47,26 @@ public final class Saliency {
             a[i] = (float) lab.a();
             b[i] = (float) lab.b();
         }
+        things = things();
     }
 
     /**
-     * The suggested focal point; the middle where nothing stands out.
+     * Looks for what matters.
      *
      * @param small about {@link #EDGE} px long, grey or RGB
      */
-    public static FocalPoint suggest(LinearImage small, LinearSpace space) {
-        return new Saliency(small, space).peak();
+    public static Saliency of(LinearImage small, LinearSpace space) {
+        return new Saliency(small, space);
+    }
+
+    /** How much each pixel matters, rows from the top; of any range from 0. Not a copy. */
+    public float[] map() {
+        return things;
+    }
+
+    /** The size of the map. */
+    public PixelSize size() {
+        return new PixelSize(width, height);
     }
 
     /** The size of the picture that it wants to see. */
@@ -64,7 +76,7 @@ public final class Saliency {
                 Math.max(1, Math.round(whole.height() * scale)));
     }
 
-    private FocalPoint peak() {
+    private float[] things() {
         float[] sum = new float[l.length];
         addScaled(contrast(), sum);
         addScaled(edges(), sum);
@@ -72,7 +84,11 @@ public final class Saliency {
         for (int i = 0; i < sum.length; i++) {
             sum[i] *= centred(i);
         }
-        float[] things = blurred(sum, THINGS);
+        return blurred(sum, THINGS);
+    }
+
+    /** The suggested focal point; the middle where nothing stands out. */
+    public FocalPoint focus() {
         float most = 0;
         for (float value : things) {
             most = Math.max(most, value);

@@ -4,6 +4,7 @@ import app.vineparcel.core.naming.FolderScheme;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 
 /**
  * A channel as it is passed on, without its recipes, which lie beside it.
@@ -14,6 +15,7 @@ import java.util.OptionalLong;
  * @param scheme how renditions are sorted into folders below it
  * @param maxBytes the most that any rendition may weigh
  * @param withoutLocation whether none may say where its picture was taken
+ * @param wants what every rendition shall say
  * @param keptOut names of layers that never get into it
  * @param recipes its recipes in order
  */
@@ -24,6 +26,7 @@ public record ChannelFile(
         FolderScheme scheme,
         OptionalLong maxBytes,
         boolean withoutLocation,
+        Set<ChannelWish> wants,
         List<String> keptOut,
         List<Entry> recipes) {
 
@@ -43,6 +46,6 @@ public record ChannelFile(
     /** The same under another name and with other recipes. */
     public ChannelFile with(String otherName, List<Entry> entries) {
         return new ChannelFile(
-                otherName, colour, folder, scheme, maxBytes, withoutLocation, keptOut, List.copyOf(entries));
+                otherName, colour, folder, scheme, maxBytes, withoutLocation, wants, keptOut, List.copyOf(entries));
     }
 }

@@ -5,6 +5,7 @@ import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -58,10 +59,22 @@ public final class ChannelReader {
                 scheme(root),
                 limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty(),
                 root.flag("without-location", false),
+                wishes(root),
                 root.lines("keep-out", MOST_LAYERS, LONGEST_LAYER),
                 entries(root));
         root.refuseOthers();
         return channel;
+    }
+
+    private static Set<ChannelWish> wishes(JsonPlace root) {
+        Set<ChannelWish> wishes = EnumSet.noneOf(ChannelWish.class);
+        for (String word : root.lines("wants", ChannelWish.values().length, LONGEST_NAME)) {
+            ChannelWish.byWord(word)
+                    .ifPresentOrElse(
+                            wishes::add,
+                            () -> root.fault("wants", JsonPlace.quoted(word), "“rights” or “alt-text” is wanted"));
+        }
+        return wishes;
     }
 
     private static FolderScheme scheme(JsonPlace root) {

@@ -26,6 +26,10 @@ public final class ChannelWriter {
         }
         channel.maxBytes().ifPresent(limit -> root.put("max-bytes", limit));
         root.put("without-location", channel.withoutLocation());
+        if (!channel.wants().isEmpty()) {
+            ArrayNode wants = root.putArray("wants");
+            channel.wants().stream().sorted().map(ChannelWish::word).forEach(wants::add);
+        }
         ArrayNode keptOut = root.putArray("keep-out");
         channel.keptOut().forEach(keptOut::add);
         ArrayNode recipes = root.putArray("recipes");

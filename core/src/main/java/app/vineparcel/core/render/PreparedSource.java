@@ -110,7 +110,7 @@ final class PreparedSource {
                                 source.info().size().box(),
                                 Saliency.wanted(source.info().size()),
                                 1);
-                return Saliency.suggest(small, measured.space().orElseThrow());
+                return Saliency.of(small, measured.space().orElseThrow()).focus();
             });
         }
         return suggested;

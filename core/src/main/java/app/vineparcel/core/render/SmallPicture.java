@@ -7,6 +7,7 @@ import app.vineparcel.core.geometry.Fitting;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.measure.PictureFacts;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Shelf;
@@ -25,6 +26,13 @@ public final class SmallPicture {
     /** So many more pixels than wanted are read at least, each way. */
     private static final double SPARE = 1.5;
 
+    /**
+     * What was found on the way.
+     *
+     * @param focus the focal point that is suggested
+     */
+    public record Found(FocalPoint focus, PictureFacts facts) {}
+
     private SmallPicture() {}
 
     /**
@@ -33,15 +41,16 @@ public final class SmallPicture {
      * @param known what inspecting the file gave
      * @param recipe how large at most, and in which format
      * @param sink puts the file in place
-     * @return the focal point that is suggested for the picture
+     * @return what was found of the picture on the way
      * @throws ProblemException if the file cannot be read to its end
      */
-    public static FocalPoint make(SourceReader reader, Path file, SourceInfo known, Recipe recipe, RenditionSink sink)
+    public static Found make(SourceReader reader, Path file, SourceInfo known, Recipe recipe, RenditionSink sink)
             throws ProblemException {
         Fitting fitting =
                 new Fitting(recipe.crop(), recipe.size().sizing(), recipe.size().enlarge());
         PixelSize wanted = fitting.frame(known.size(), FocalPoint.CENTRE).canvas();
-        OpenedSource opened = reader.open(file, (int) Math.ceil(wanted.longEdge() * SPARE));
+        OpenedSource opened =
+                reader.open(file, (int) Math.max(PictureMeasurement.EDGE, Math.ceil(wanted.longEdge() * SPARE)));
         List<Notice> untold = opened.info().notices().stream()
                 .filter(notice -> !known.notices().contains(notice))
                 .toList();
@@ -60,6 +69,6 @@ public final class SmallPicture {
                 known.fileName(),
                 place -> RenditionFile.encode(
                         recipe, pixels.picture(), RenditionFile.tags(recipe, pixels.picture(), prepared), place));
-        return prepared.suggestedFocus();
+        return new Found(prepared.suggestedFocus(), PictureMeasurement.of(prepared, framing.crop()));
     }
 }

@@ -45,7 +45,7 @@ class ChannelRulesTest {
                 1000,
                 SourceFormat.JPEG,
                 new PixelSize(600, 400),
-                Optional.empty(),
+                Optional.of("sRGB"),
                 Optional.empty(),
                 Optional.empty(),
                 facts,

@@ -40,7 +40,7 @@ class PlannerTest {
                 1000,
                 SourceFormat.JPEG,
                 new PixelSize(width, height),
-                Optional.empty(),
+                Optional.of("sRGB"),
                 model,
                 fault,
                 facts,

@@ -18,7 +18,7 @@ class SaliencyTest {
         Pixels whole = Pictures.rgb(480, 320, colour);
         LinearImage small = Resampler.resample(
                 LinearisedPixels.of(whole, SRGB), whole.size().box(), Saliency.wanted(whole.size()), 1);
-        return Saliency.suggest(small, SRGB);
+        return Saliency.of(small, SRGB).focus();
     }
 
     private static boolean disc(int x, int y, int atX, int atY) {

@@ -9,6 +9,7 @@ import app.vineparcel.core.testing.DocsSchema;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,7 +23,15 @@ class ChannelFileTest {
         ChannelFile channel = ChannelReader.read("{\"channel\": 1, \"name\": \"Press\"}");
         assertThat(channel)
                 .isEqualTo(new ChannelFile(
-                        "Press", "sky", "", FolderScheme.RECIPES, OptionalLong.empty(), false, List.of(), List.of()));
+                        "Press",
+                        "sky",
+                        "",
+                        FolderScheme.RECIPES,
+                        OptionalLong.empty(),
+                        false,
+                        Set.of(),
+                        List.of(),
+                        List.of()));
     }
 
     @Test
@@ -34,6 +43,7 @@ class ChannelFileTest {
                 new FolderScheme(FolderScheme.Kind.TEMPLATE, "{recipe}/{shot:yyyy-MM}"),
                 OptionalLong.of(400_000),
                 true,
+                Set.of(ChannelWish.RIGHTS, ChannelWish.ALT_TEXT),
                 List.of("die-line", "guides"),
                 List.of(
                         new ChannelFile.Entry("shop-page.recipe.json", Optional.empty(), ""),

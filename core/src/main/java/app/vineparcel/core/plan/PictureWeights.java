@@ -1,0 +1,136 @@
+package app.vineparcel.core.plan;
+
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.OutputFormat.Compression;
+import app.vineparcel.core.measure.CodingCost;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * How heavy a picture's file will be, from what was measured of its pixels: the logarithm of its bits a pixel is a weighted sum of the logarithms of
+ * what three coders take at that size, and of the size. The weights, in {@code weights.tsv}, are fitted by least squares to files of photographs and of
+ * drawings; {@code ./parcel bench weights} says how far they are off on others.
+ */
+final class PictureWeights {
+
+    /**
+     * Weights of one setting.
+     *
+     * @param step the quality, or the colours of the palette
+     * @param constant added as it is
+     * @param foretold of {@link CodingCost#foretold}
+     * @param coarse of {@link CodingCost#blocks} at quality 40
+     * @param fine of the same at quality 94
+     * @param packed of {@link CodingCost#packed}
+     * @param edge of the long edge over 1,000 px
+     */
+    private record Line(
+            int step, double constant, double foretold, double coarse, double fine, double packed, double edge) {
+
+        double logBits(CodingCost cost, double px) {
+            return constant
+                    + foretold * Math.log(cost.foretold(px))
+                    + coarse * Math.log(cost.blocks(px, COARSE))
+                    + fine * Math.log(cost.blocks(px, FINE))
+                    + packed * Math.log(cost.packed(px))
+                    + edge * Math.log(px / EDGE);
+        }
+    }
+
+    private static final int COARSE = 40;
+    private static final int FINE = 94;
+    private static final double EDGE = 1000;
+    private static final double MOST_BITS = 48;
+    private static final double LEAST_BITS = 0.01;
+    private static final Map<String, List<Line>> LINES = lines();
+
+    private PictureWeights() {}
+
+    private static Map<String, List<Line>> lines() {
+        Map<String, List<Line>> lines = new HashMap<>();
+        try (InputStream in = Objects.requireNonNull(PictureWeights.class.getResourceAsStream("weights.tsv"))) {
+            String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            text.lines().filter(line -> !line.startsWith("#")).forEach(line -> {
+                String[] words = line.split("\t");
+                double[] of = new double[6];
+                for (int i = 0; i < of.length; i++) {
+                    of[i] = Double.parseDouble(words[i + 3]);
+                }
+                lines.computeIfAbsent(words[0] + " " + words[1], key -> new ArrayList<>())
+                        .add(new Line(Integer.parseInt(words[2]), of[0], of[1], of[2], of[3], of[4], of[5]));
+            });
+        } catch (IOException e) {
+            throw new IllegalStateException("the weights ship with the program", e);
+        }
+        return lines;
+    }
+
+    /**
+     * Bits a pixel.
+     *
+     * @param format of pixels, compressed
+     * @param drawn whether it shows shapes instead of a photograph
+     * @param px the long edge that the whole picture would have at this size
+     */
+    static double bits(OutputFormat format, boolean drawn, CodingCost cost, double px) {
+        List<Line> lines = LINES.get((drawn ? "drawn " : "photo ") + coder(format));
+        int step = format.weightStep().orElse(0);
+        double bits = Math.exp(between(lines, step, format.paletteColours() > 0, cost, px));
+        return Math.max(LEAST_BITS, Math.min(MOST_BITS, chroma(format) * bits));
+    }
+
+    /** What colour in more detail adds, by the median of photographs at quality 82. */
+    private static double chroma(OutputFormat format) {
+        if (!(format instanceof OutputFormat.Jpeg jpeg)) {
+            return 1;
+        }
+        return switch (jpeg.chroma()) {
+            case FULL -> 1.31;
+            case HALF_ACROSS -> 1.15;
+            case HALF -> 1;
+        };
+    }
+
+    private static String coder(OutputFormat format) {
+        if (format instanceof OutputFormat.Jpeg) {
+            return "jpeg";
+        }
+        if (format instanceof OutputFormat.Webp webp) {
+            return webp.lossless() ? "webp-lossless" : "webp";
+        }
+        if (format instanceof OutputFormat.Avif avif) {
+            return avif.lossless() ? "avif-lossless" : "avif";
+        }
+        if (format instanceof OutputFormat.Tiff tiff) {
+            return (tiff.compression() == Compression.LZW ? "lzw-" : "deflate-") + tiff.bits();
+        }
+        if (format.paletteColours() > 0) {
+            return format.type() + (format.dithers() ? "-dithered" : "-plain");
+        }
+        return format.depth() == 16 ? "png-48" : "png-24";
+    }
+
+    /** Between and beyond two settings by a straight line, over the logarithm of palettes' colours. */
+    private static double between(List<Line> lines, int step, boolean palette, CodingCost cost, double px) {
+        if (lines.size() == 1) {
+            return lines.get(0).logBits(cost, px);
+        }
+        int upper = 1;
+        while (upper < lines.size() - 1 && lines.get(upper).step() < step) {
+            upper++;
+        }
+        Line low = lines.get(upper - 1);
+        Line high = lines.get(upper);
+        double share = palette
+                ? Math.log((double) step / low.step()) / Math.log((double) high.step() / low.step())
+                : (double) (step - low.step()) / (high.step() - low.step());
+        double from = low.logBits(cost, px);
+        return from + share * (high.logBits(cost, px) - from);
+    }
+}

@@ -1,0 +1,41 @@
+package app.vineparcel.core.plan;
+
+import app.vineparcel.core.measure.PictureHash;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Finds pieces of a plan that look nearly the same. */
+public final class Twins {
+
+    private static final double SAME_SHAPE = 0.02;
+
+    private Twins() {}
+
+    /** The same pieces, each that looks nearly like an earlier one beside that one. */
+    public static List<PlanPiece> found(List<PlanPiece> pieces) {
+        long[] hashes = pieces.stream()
+                .mapToLong(piece ->
+                        piece.known().facts().map(facts -> facts.hash()).orElse(0L))
+                .toArray();
+        List<PlanPiece> all = new ArrayList<>(pieces);
+        for (int i = 1; i < hashes.length; i++) {
+            for (int earlier = 0; earlier < i && hashes[i] != 0; earlier++) {
+                if (PictureHash.near(hashes[i], hashes[earlier]) && alike(pieces.get(i), pieces.get(earlier))) {
+                    PlanPiece piece = pieces.get(i);
+                    all.set(
+                            i,
+                            piece.knowing(
+                                    piece.known().beside(pieces.get(earlier).name())));
+                    break;
+                }
+            }
+        }
+        return List.copyOf(all);
+    }
+
+    private static boolean alike(PlanPiece one, PlanPiece other) {
+        double ratio =
+                one.piece().size().box().aspect() / other.piece().size().box().aspect();
+        return Math.abs(Math.log(ratio)) < SAME_SHAPE;
+    }
+}

@@ -1,0 +1,62 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.WebpCost;
+import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.colour.LinearSpace;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.measure.PictureFacts;
+import app.vineparcel.core.raster.Encoding;
+import app.vineparcel.core.raster.LinearImage;
+import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.raster.Saliency;
+import app.vineparcel.core.recipe.ColourClause;
+import java.util.Optional;
+
+/** Brings pixels into the forms that {@link PictureFacts} are measured on. */
+final class PictureMeasurement {
+
+    /** The long edge, px, that a picture should have at least, where it has as much. */
+    static final int EDGE = 1200;
+
+    private PictureMeasurement() {}
+
+    /**
+     * The facts of a part of a source.
+     *
+     * @param crop in px of the source
+     * @throws ProblemException if its colours cannot be read
+     */
+    static PictureFacts of(PreparedSource source, Box crop) throws ProblemException {
+        PreparedSource.InSpace measured = source.measured(ColourClause.SRGB);
+        LinearSpace space = measured.space().orElseThrow();
+        LinearImage small = measured.pyramid().resample(crop, Saliency.wanted(size(crop)), 1);
+        Pixels romm = Encoding.between(space, BuiltInProfile.ROMM_RGB.space(), 16, Optional.empty())
+                .apply(small, 1)
+                .pixels();
+        return PictureFacts.of(codes(measured, space, crop), romm, Saliency.of(small, space), WebpCost::bits);
+    }
+
+    private static PixelSize size(Box crop) {
+        return new PixelSize((int) Math.max(1, Math.round(crop.width())), (int) Math.max(1, Math.round(crop.height())));
+    }
+
+    /** The picture itself where it is small and in sRGB already. */
+    private static Pixels codes(PreparedSource.InSpace measured, LinearSpace space, Box crop) {
+        LinearSpace srgb = BuiltInProfile.SRGB.space();
+        Pixels own = measured.pixels();
+        PixelSize size = size(crop);
+        boolean small = size.longEdge() <= 2 * EDGE;
+        if (small && crop.isWholeOf(own.size()) && own.depth() == 8 && space.looksLike(srgb)) {
+            return own;
+        }
+        double scale = small ? 1 : (double) EDGE / size.longEdge();
+        PixelSize wanted = new PixelSize((int) Math.max(1, Math.round(size.width() * scale)), (int)
+                Math.max(1, Math.round(size.height() * scale)));
+        LinearImage shown = measured.pyramid().resample(crop, wanted, 1);
+        return Encoding.between(space, srgb, 8, Optional.empty())
+                .apply(shown, 1)
+                .pixels();
+    }
+}
