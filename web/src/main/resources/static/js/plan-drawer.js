@@ -17,8 +17,17 @@ export function drawer(plan, parts) {
   const head = () => text.querySelector('.drawer-head');
   const ids = () => { const [piece, column] = key.split(':'); return { piece, column }; };
 
+  function setTab(name) {
+    side.hidden = false;
+    side.dataset.tab = name;
+    side.querySelectorAll('[data-side-tab]').forEach(button => button.setAttribute('aria-pressed', button.dataset.sideTab === name));
+    if (name === 'findings') parts.findings.fill();
+    else if (!key) text.innerHTML = '<p class="quiet">Choose a cell to see its file.</p>';
+    plan.rows.draw(true);
+  }
   function show(cell) {
     clearTimeout(later);
+    if (side.dataset.tab !== 'file') setTab('file');
     const fresh = side.hidden;
     side.hidden = false;
     key = cell;
@@ -32,7 +41,7 @@ export function drawer(plan, parts) {
     if (key) plan.body.querySelector(`[data-cell="${key}"]`)?.classList.add('is-open');
   }
   function follow(cell) {
-    if (side.hidden || cell === key) return;
+    if (side.hidden || cell === key || side.dataset.tab !== 'file') return;
     clearTimeout(later);
     later = setTimeout(() => show(cell), SETTLE);
   }
@@ -265,12 +274,21 @@ export function drawer(plan, parts) {
     const other = event.target.closest('[data-mode]')?.dataset.mode;
     if (other) setMode(other);
     if (event.target.closest('[data-close-drawer]')) close();
+    const tab = event.target.closest('[data-side-tab]')?.dataset.sideTab;
+    if (tab) setTab(tab);
+    const code = event.target.closest('[data-code]')?.dataset.code;
+    if (event.target.closest('.tab-file [data-next-code]')) parts.findings.next(code);
+    if (event.target.closest('[data-accept-piece]')) parts.findings.accept({ code, piece: ids().piece }, true);
+    if (event.target.closest('[data-accept-recipe]')) parts.findings.accept({ code, column: ids().column }, true);
     if (event.target.closest('[data-crop-reset]')) await plan.change('crop', { piece: ids().piece, aspect: head().dataset.aspect });
     if (event.target.closest('[data-turn-this]')) {
       parts.cells.turn(key, head().dataset.on !== 'true');
       await parts.cells.keep();
       await fill();
     }
+  });
+  text.addEventListener('change', event => {
+    if (event.target.matches('[data-alt-text]')) plan.change('alt-text', { piece: ids().piece, text: event.target.value });
   });
   document.addEventListener('keydown', event => {
     if (side.hidden || event.ctrlKey || event.metaKey || event.target.closest('input, select, textarea, dialog')) return;
@@ -284,8 +302,9 @@ export function drawer(plan, parts) {
   new ResizeObserver(() => { if (!side.hidden) paint(); }).observe(find('drawer-view'));
 
   return {
-    show, follow, drawn,
+    show, follow, drawn, setTab,
+    key: () => key,
     /** What it shows may have changed. */
-    renew: () => side.hidden || !key ? null : fill(),
+    renew: () => side.hidden || !key || side.dataset.tab !== 'file' ? null : fill(),
   };
 }

@@ -62,6 +62,13 @@ export function view(plan) {
   tell();
   return {
     query, filters, fetchLines, apply,
+    /** Shows only rows with findings of a code. */
+    find(code) {
+      const choice = bar.elements.finding;
+      if (![...choice.options].some(one => one.value === code)) choice.add(new Option(code.replaceAll('-', ' '), code));
+      choice.value = code;
+      return apply();
+    },
     get shown() { return shown; },
     asksForCells: () => Boolean(query().state || query().finding),
   };

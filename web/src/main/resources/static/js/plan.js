@@ -1,6 +1,7 @@
 // The plan: wires its grid, filters, history, drawer and dialogs together. What all of it amounts to is worked out by the server.
 import { cells } from './plan-cells.js';
 import { drawer } from './plan-drawer.js';
+import { findings } from './plan-findings.js';
 import { names } from './plan-names.js';
 import { pages } from './plan-pages.js';
 import { selection } from './plan-selection.js';
@@ -52,6 +53,7 @@ const plan = {
     const collided = parts.cells.collisions(state.collisions);
     if (anew || collided || parts.view.asksForCells()) await plan.rows.renew();
     if (anew) await parts.drawer.renew();
+    await parts.findings.renew();
   },
 };
 
@@ -97,6 +99,8 @@ if (body) {
   });
   parts.selection = selection(plan, parts.view);
   parts.drawer = drawer(plan, parts);
+  parts.findings = findings(plan, parts);
+  find('findings').addEventListener('click', () => parts.drawer.setTab('findings'));
   parts.cells = cells(plan, parts);
   parts.names = names(plan, parts);
   pages(plan, parts);
@@ -109,7 +113,12 @@ if (body) {
     if (event.target.closest('[data-redo]')) move('redo');
   });
   document.addEventListener('keydown', event => {
-    if (!(event.ctrlKey || event.metaKey) || event.target.closest('input, select, textarea, dialog')) return;
+    if (event.target.closest('input, select, textarea, dialog')) return;
+    if (!event.ctrlKey && !event.metaKey && !event.altKey) {
+      if (event.key === 'f') parts.drawer.setTab('findings');
+      if (event.key === 'n') parts.findings.again();
+      return;
+    }
     const key = event.key.toLowerCase();
     if (key !== 'z' && key !== 'y') return;
     event.preventDefault();

@@ -31,7 +31,7 @@ final class JsonReport implements Report {
                 .putNull("piece")
                 .put("recipe", column.recipe().title());
         line.putNull("path").put("status", "failed").putNull("width").putNull("height");
-        result(line, null, null, 0, source.problem());
+        result(line, null, null, null, 0, source.problem());
         line.putArray("findings");
         print(line);
     }
@@ -46,7 +46,7 @@ final class JsonReport implements Report {
                 .put("piece", left.piece().name())
                 .putNull("recipe");
         line.putNull("path").put("status", "left-out").putNull("width").putNull("height");
-        result(line, null, null, 0, null);
+        result(line, null, null, null, 0, null);
         notices(left.notices(), line.putArray("findings"));
         print(line);
     }
@@ -54,7 +54,7 @@ final class JsonReport implements Report {
     @Override
     public void planned(PlannedRendition rendition) {
         ObjectNode line = start(rendition, "planned");
-        result(line, rendition.predictedBytes(), null, 0, null);
+        result(line, rendition.predictedBytes(), rendition.predictedBytes(), null, 0, null);
         findings(rendition, line);
         print(line);
     }
@@ -63,13 +63,13 @@ final class JsonReport implements Report {
     public void finished(PlannedRendition rendition, Outcome outcome) {
         if (outcome instanceof Outcome.Done done) {
             ObjectNode line = start(rendition, "done");
-            result(line, done.bytes(), done.sha256(), done.millis(), null);
+            result(line, done.bytes(), rendition.predictedBytes(), done.sha256(), done.millis(), null);
             line.put("clipped", Math.round(done.clipped() * 1e5) / 1e5);
             notices(done.notices(), findings(rendition, line));
             print(line);
         } else if (outcome instanceof Outcome.Failed failed) {
             ObjectNode line = start(rendition, "failed");
-            result(line, null, null, failed.millis(), failed.problem());
+            result(line, null, rendition.predictedBytes(), null, failed.millis(), failed.problem());
             findings(rendition, line);
             print(line);
         }
@@ -89,10 +89,12 @@ final class JsonReport implements Report {
     private static void result(
             ObjectNode line,
             @org.jspecify.annotations.Nullable Long bytes,
+            @org.jspecify.annotations.Nullable Long predicted,
             @org.jspecify.annotations.Nullable String sha256,
             long millis,
             @org.jspecify.annotations.Nullable Problem problem) {
         line.put("bytes", bytes)
+                .put("predicted", predicted)
                 .put("sha256", sha256)
                 .put("millis", millis)
                 .put("reason", problem == null ? null : problem.reason() + " " + problem.remedy())

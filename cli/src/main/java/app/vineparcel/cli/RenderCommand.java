@@ -2,11 +2,13 @@ package app.vineparcel.cli;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.Room;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
@@ -186,7 +188,8 @@ public final class RenderCommand implements Callable<Integer> {
                     "Nothing to render: no piece is called like that, or the folders hold no pictures or documents.");
         }
         Shelf shelf = shelf();
-        Grid grid = Grid.of(new Planner("", LocalDate.now(clock), shelf), list.pieces(), columns.get(), Choices.ALL);
+        List<PlanPiece> pieces = planOnly ? Measured.of(reader, list.pieces(), threads) : list.pieces();
+        Grid grid = Grid.of(new Planner("", LocalDate.now(clock), shelf), pieces, columns.get(), Choices.ALL);
         sayWhatIsNotFor(grid);
         Plan plan = grid.selected(Map.of());
         Report report = json
@@ -220,8 +223,13 @@ public final class RenderCommand implements Callable<Integer> {
 
     private int planned(Plan plan, SourceList list, Report report) {
         plan.renditions().forEach(report::planned);
+        List<Finding> whole = Room.findings(into, plan.predictedBytes());
+        whole.forEach(finding ->
+                spec.commandLine().getErr().println(into + ": " + finding.code() + ": " + finding.message()));
         report.endOfPlan(plan);
-        return plan.count(Finding.Level.BLOCKER) > 0 || list.lacksSomething() ? SOMETHING_FAILED : ALL_WELL;
+        return !whole.isEmpty() || plan.count(Finding.Level.BLOCKER) > 0 || list.lacksSomething()
+                ? SOMETHING_FAILED
+                : ALL_WELL;
     }
 
     private int rendered(Plan plan, SourceList list, Report report, SourceReader reader, Shelf shelf) {

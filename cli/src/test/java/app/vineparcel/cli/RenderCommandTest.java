@@ -95,6 +95,7 @@ class RenderCommandTest {
                             "width",
                             "height",
                             "bytes",
+                            "predicted",
                             "sha256",
                             "millis",
                             "reason",

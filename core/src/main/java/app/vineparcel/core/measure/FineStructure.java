@@ -18,14 +18,15 @@ public record FineStructure(double smooth, int sharpEdge) {
     private static final double LEAST_RISE = 1.5;
 
     private static final double MOST_RISE = 40;
-    /** Of this share of the pixels the steepest are looked at. */
-    private static final double STEEPEST = 0.003;
+    private static final int EDGE_FIELD = 12;
+    /** Codes of 8 bits that a marked edge rises. */
+    private static final float MARKED = 48;
+    /** The share of the fields with marked edges that tell. */
+    private static final double SHARPEST = 0.05;
 
-    private static final double AS_STEEP = 0.72;
-    private static final int LEVELS = 5;
-    private static final int LEAST_EDGE = 64;
-    /** Rises of fewer codes are no edges. */
-    private static final double LEAST_EDGE_RISE = 8;
+    private static final int FEWEST_EDGES = 12;
+    /** The steepest step of an edge that is two pixels wide, over its height. */
+    private static final double TWO_PIXELS = 0.5;
 
     /**
      * Looks at a picture.
@@ -97,44 +98,63 @@ public record FineStructure(double smooth, int sharpEdge) {
         return apart / count < EVEN;
     }
 
-    /** Halves the picture as long as its steepest edges become steeper by it. */
+    /**
+     * The size at which the sharpest edges would be two pixels wide. An edge is as wide as its height over its steepest step; of all fields with a
+     * marked edge the sharpest few tell, since a picture may be blurred behind its subject.
+     */
     private static int sharp(Pixels picture) {
-        double[] steepest = new double[LEVELS];
-        int[] edges = new int[LEVELS];
-        int levels = 0;
-        Pixels level = picture;
-        while (levels < LEVELS && level.size().longEdge() >= LEAST_EDGE) {
-            steepest[levels] = steepest(level);
-            edges[levels++] = level.size().longEdge();
-            level = CodingCost.halved(level);
-        }
-        double most = 0;
-        for (double one : steepest) {
-            most = Math.max(most, one);
-        }
-        if (most < LEAST_EDGE_RISE) {
-            return picture.size().longEdge(); // nothing on it could be sharp
-        }
-        int at = 0;
-        while (at < levels - 1 && steepest[at] < AS_STEEP * most) {
-            at++;
-        }
-        return edges[at];
-    }
-
-    private static double steepest(Pixels picture) {
         float[] grey = grey(picture);
         int width = picture.size().width();
         int height = picture.size().height();
-        float[] rises = new float[Math.max(1, (width - 1) * (height - 1))];
+        float[] steepness = new float[Math.max(1, (width / EDGE_FIELD) * (height / EDGE_FIELD))];
         int count = 0;
-        for (int y = 0; y < height - 1; y++) {
-            for (int x = 0; x < width - 1; x++) {
-                int i = y * width + x;
-                rises[count++] = Math.max(Math.abs(grey[i + 1] - grey[i]), Math.abs(grey[i + width] - grey[i]));
+        for (int y = 0; y + EDGE_FIELD < height; y += EDGE_FIELD) {
+            for (int x = 0; x + EDGE_FIELD < width; x += EDGE_FIELD) {
+                float found = steepness(grey, y * width + x, width);
+                if (found > 0 && count < steepness.length) {
+                    steepness[count++] = found;
+                }
             }
         }
-        Arrays.sort(rises, 0, count);
-        return count == 0 ? 0 : rises[(int) Math.max(0, count - 1 - count * STEEPEST)];
+        int edge = picture.size().longEdge();
+        if (count < FEWEST_EDGES) {
+            return edge; // nothing on it could be sharp
+        }
+        Arrays.sort(steepness, 0, count);
+        double sharpest = steepness[(int) (count * (1 - SHARPEST))];
+        return (int) Math.round(edge * Math.min(1, sharpest / TWO_PIXELS));
+    }
+
+    /**
+     * The steepest step of a field over the height of the edge that it belongs to, which reaches as far as the codes rise or fall without a turn
+     * (P. Marziliano and others, "A no-reference perceptual blur metric", 2002); 0 without a marked edge.
+     */
+    private static float steepness(float[] grey, int at, int width) {
+        float step = 0;
+        int where = at;
+        int along = 1;
+        for (int y = 0; y < EDGE_FIELD; y++) {
+            for (int x = 0; x < EDGE_FIELD; x++) {
+                int i = at + y * width + x;
+                float across = Math.abs(grey[i + 1] - grey[i]);
+                float down = Math.abs(grey[i + width] - grey[i]);
+                if (Math.max(across, down) > step) {
+                    step = Math.max(across, down);
+                    where = i;
+                    along = across > down ? 1 : width;
+                }
+            }
+        }
+        float sign = Math.signum(grey[where + along] - grey[where]);
+        int first = where;
+        while (first - along >= 0 && sign * (grey[first] - grey[first - along]) > 0) {
+            first -= along;
+        }
+        int last = where + along;
+        while (last + along < grey.length && sign * (grey[last + along] - grey[last]) > 0) {
+            last += along;
+        }
+        float height = Math.abs(grey[last] - grey[first]);
+        return height < MARKED ? 0 : step / height;
     }
 }

@@ -40,8 +40,6 @@ public record PictureFacts(
     /** The long edge, px, at which outlines are traced at most. */
     private static final int TRACED = 500;
 
-    private static final int WHITE = 255;
-
     /**
      * Measures.
      *
@@ -56,12 +54,12 @@ public record PictureFacts(
         while (small.size().longEdge() > TRACED) {
             small = CodingCost.halved(small);
         }
-        Pixels covered = onWhite(picture);
+        Pixels covered = Codes.of(picture);
         return new PictureFacts(
                 Silhouette.of(small),
                 ColourSpread.of(romm),
                 attention(attention),
-                light(onWhite(small)),
+                light(Codes.of(small)),
                 PictureHash.of(small),
                 FineStructure.of(covered),
                 CodingCost.of(covered, foretelling));
@@ -91,22 +89,9 @@ public record PictureFacts(
         return CoarseMap.of(light, size.width(), size.height(), 100);
     }
 
-    /** What is clear is white, by encoded values. */
-    private static Pixels onWhite(Pixels picture) {
-        if (!picture.hasAlpha()) {
-            return picture;
-        }
-        byte[] from = picture.bytes();
-        int bands = picture.bands();
-        int colours = picture.colourBands();
-        byte[] to = new byte[from.length / bands * colours];
-        for (int i = 0, at = 0; i < from.length; i += bands) {
-            int alpha = from[i + colours] & 0xff;
-            for (int band = 0; band < colours; band++) {
-                to[at++] = (byte) (((from[i + band] & 0xff) * alpha + WHITE * (WHITE - alpha) + WHITE / 2) / WHITE);
-            }
-        }
-        return Pixels.of8(picture.size(), colours, false, to);
+    /** The same with what is known of its cost at full size. */
+    public PictureFacts costing(CodingCost other) {
+        return new PictureFacts(silhouette, colours, attention, light, hash, structure, other);
     }
 
     /** The share of the visible artwork that cannot be told from a ground of that colour. */

@@ -75,8 +75,15 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
      * @param size in px
      * @param ppi px per inch
      * @param srgb whether its colours are sRGB
+     * @param altText what somebody wrote for those who cannot see it; goes in whatever is kept
      */
-    public record Facts(PixelSize size, int ppi, boolean srgb) {}
+    public record Facts(PixelSize size, int ppi, boolean srgb, Optional<String> altText) {
+
+        /** Nobody wrote anything. */
+        public Facts(PixelSize size, int ppi, boolean srgb) {
+            this(size, ppi, srgb, Optional.empty());
+        }
+    }
 
     /** Whether pictures inside a document that is carried over may go on saying all they say of themselves. */
     public boolean leavesCarried() {
@@ -86,15 +93,20 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
     /** The blocks of a rendition. */
     public WrittenMetadata write(CarriedMetadata source, Facts rendition) {
         Rights rights = (keep == Keep.NONE ? Rights.NONE : Rights.of(source)).with(set);
-        if (keep == Keep.NONE && rights.isEmpty()) {
+        Optional<String> altText = rendition
+                .altText()
+                .or(() -> keep == Keep.NONE
+                        ? Optional.empty()
+                        : source.xmp().flatMap(packet -> XmpPacket.read(packet).altText()));
+        if (keep == Keep.NONE && rights.isEmpty() && altText.isEmpty()) {
             return WrittenMetadata.NONE;
         }
         return new WrittenMetadata(
                 Optional.of(small(exif(source, rights, rendition)).toBlock()),
                 iptc(source, rights).filter(block -> block.length <= MOST_BYTES),
-                xmp(source, rights, keep == Keep.ALL)
+                xmp(source, rights, altText, keep == Keep.ALL)
                         .filter(packet -> packet.length <= MOST_BYTES)
-                        .or(() -> xmp(source, rights, false)));
+                        .or(() -> xmp(source, rights, altText, false)));
     }
 
     /** Leaves out the longest fields until the block fits into every format. */
@@ -166,7 +178,7 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
         return datasets.toBytes();
     }
 
-    private Optional<byte[]> xmp(CarriedMetadata source, Rights rights, boolean everything) {
+    private Optional<byte[]> xmp(CarriedMetadata source, Rights rights, Optional<String> altText, boolean everything) {
         XmpPacket packet = everything && source.xmp().isPresent()
                 ? XmpPacket.read(source.xmp().get())
                 : XmpPacket.empty();
@@ -176,6 +188,9 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
                 packet.dropLocation();
             }
             packet.set(rights);
+            if (altText.isPresent()) {
+                packet.altText(altText.get());
+            }
             return packet.toBytes();
         } catch (XMPException e) {
             throw new IllegalStateException("changing XMP in memory", e);

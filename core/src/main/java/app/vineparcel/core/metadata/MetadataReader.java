@@ -66,7 +66,8 @@ public final class MetadataReader {
                 camera(text(main, ExifIFD0Directory.TAG_MAKE), text(main, ExifIFD0Directory.TAG_MODEL)),
                 text(details, ExifSubIFDDirectory.TAG_LENS_MODEL),
                 rights(metadata, main),
-                LocationCheck.finds(metadata));
+                LocationCheck.finds(metadata),
+                xmp(metadata, "Iptc4xmpCore:AltTextAccessibility[1]"));
     }
 
     /** Some programs turn a picture by a word in XMP alone (XMP specification part 2, tiff:Orientation). */

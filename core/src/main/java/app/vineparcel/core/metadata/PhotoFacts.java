@@ -17,6 +17,7 @@ import java.util.stream.Stream;
  * @param lens the lens's name
  * @param rights who made it and who may use it how
  * @param hasLocation whether it says where it was taken
+ * @param altText what it shows, in words, for those who cannot see it (IPTC Photo Metadata 2021.1, Alt Text)
  */
 public record PhotoFacts(
         Orientation orientation,
@@ -24,7 +25,8 @@ public record PhotoFacts(
         Optional<String> camera,
         Optional<String> lens,
         Rights rights,
-        boolean hasLocation) {
+        boolean hasLocation,
+        Optional<String> altText) {
 
     private static final String CAMERA = "camera";
     private static final String LENS = "lens";
@@ -37,9 +39,20 @@ public record PhotoFacts(
     public static final PhotoFacts NONE = new PhotoFacts(
             Orientation.TOP_LEFT, Optional.empty(), Optional.empty(), Optional.empty(), Rights.NONE, false);
 
+    /** Without alternative text. */
+    public PhotoFacts(
+            Orientation orientation,
+            Optional<LocalDateTime> taken,
+            Optional<String> camera,
+            Optional<String> lens,
+            Rights rights,
+            boolean hasLocation) {
+        this(orientation, taken, camera, lens, rights, hasLocation, Optional.empty());
+    }
+
     /** The same of rows that lie as they are to be seen. */
     public PhotoFacts upright() {
-        return new PhotoFacts(Orientation.TOP_LEFT, taken, camera, lens, rights, hasLocation);
+        return new PhotoFacts(Orientation.TOP_LEFT, taken, camera, lens, rights, hasLocation, altText);
     }
 
     /** What it says in words, by {@link #FIELDS}; what it does not say is not there. */

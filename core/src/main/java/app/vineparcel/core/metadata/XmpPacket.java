@@ -22,6 +22,7 @@ final class XmpPacket {
     private static final String PHOTO = "http://ns.adobe.com/photoshop/1.0/";
     private static final String IPTC_CORE = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
     private static final String IPTC_EXTENSION = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/";
+    private static final String ALT_TEXT = "AltTextAccessibility";
     private static final int LARGEST = 1_000_000;
     private static final int DEEPEST = 100;
 
@@ -77,6 +78,15 @@ final class XmpPacket {
                 text(PHOTO, "Credit"),
                 text(RIGHTS, "UsageTerms[1]"),
                 text(RIGHTS, "WebStatement"));
+    }
+
+    /** What the picture shows, in words. */
+    Optional<String> altText() {
+        return text(IPTC_CORE, ALT_TEXT + "[1]");
+    }
+
+    void altText(String words) throws XMPException {
+        language(IPTC_CORE, ALT_TEXT, words);
     }
 
     private Optional<String> text(String namespace, String path) {

@@ -2,6 +2,7 @@ package app.vineparcel.core.plan;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,7 +19,12 @@ record CellSummary(boolean isFor, String[] paths, long[] bytes, Finding.@Nullabl
     /** A cell that stays empty. */
     static final CellSummary NOT_FOR = new CellSummary(false, new String[0], new long[0], null, new String[0]);
 
-    static CellSummary of(List<PlannedRendition> files) {
+    /**
+     * Of files.
+     *
+     * @param quiet findings that somebody accepted
+     */
+    static CellSummary of(List<PlannedRendition> files, Predicate<Finding> quiet) {
         boolean sound = files.stream().allMatch(PlannedRendition::canBeMade);
         return new CellSummary(
                 true,
@@ -30,11 +36,13 @@ record CellSummary(boolean isFor, String[] paths, long[] bytes, Finding.@Nullabl
                 files.stream().mapToLong(PlannedRendition::predictedBytes).toArray(),
                 files.stream()
                         .flatMap(file -> file.findings().stream())
+                        .filter(quiet.negate())
                         .map(Finding::level)
                         .min(Comparator.naturalOrder())
                         .orElse(null),
                 files.stream()
                         .flatMap(file -> file.findings().stream())
+                        .filter(quiet.negate())
                         .map(Finding::code)
                         .distinct()
                         .toArray(String[]::new));

@@ -15,8 +15,10 @@ import java.util.Set;
  * @param overrides what is otherwise in which cell; none of them empty
  * @param onDemand pieces whose cells are off until they are turned on
  * @param on cells of those pieces that are wanted
+ * @param accepted findings that somebody has seen and means so
  */
-public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on) {
+public record Choices(
+        Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on, Set<Accepted> accepted) {
 
     /** Everything, as the recipes say. */
     public static final Choices ALL = new Choices(Set.of(), Map.of());
@@ -29,11 +31,26 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
      */
     public record Cell(String piece, String column) {}
 
+    /**
+     * A finding that is quiet. Blockers never are.
+     *
+     * @param code its code
+     * @param piece the piece's id; empty for every piece
+     * @param column the column's id; empty for every column
+     */
+    public record Accepted(String code, String piece, String column) {}
+
     public Choices {
         off = Set.copyOf(off);
         overrides = Map.copyOf(overrides);
         onDemand = Set.copyOf(onDemand);
         on = Set.copyOf(on);
+        accepted = Set.copyOf(accepted);
+    }
+
+    /** Nothing is accepted. */
+    public Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on) {
+        this(off, overrides, onDemand, on, Set.of());
     }
 
     /** Of pieces that are all rendered unless somebody says otherwise. */
@@ -52,6 +69,27 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
         return Optional.ofNullable(overrides.get(new Cell(piece, column)));
     }
 
+    /** Whether a finding of a cell is quiet. */
+    boolean accepts(Finding finding, String piece, String column) {
+        return !accepted.isEmpty()
+                && finding.level() != Finding.Level.BLOCKER
+                && (accepted.contains(new Accepted(finding.code(), piece, ""))
+                        || accepted.contains(new Accepted(finding.code(), "", column))
+                        || accepted.contains(new Accepted(finding.code(), piece, column))
+                        || accepted.contains(new Accepted(finding.code(), "", "")));
+    }
+
+    /** The same with findings accepted, or no longer. */
+    public Choices accepting(Collection<Accepted> some, boolean wanted) {
+        Set<Accepted> other = new HashSet<>(accepted);
+        if (wanted) {
+            other.addAll(some);
+        } else {
+            other.removeAll(some);
+        }
+        return new Choices(off, overrides, onDemand, on, other);
+    }
+
     /** The column as it holds for a piece. */
     public PlanColumn column(PlanPiece piece, PlanColumn column) {
         return override(piece.id(), column.id())
@@ -66,7 +104,7 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
         for (Cell cell : cells) {
             turn(cell, wanted, otherOff, otherOn);
         }
-        return new Choices(otherOff, overrides, onDemand, otherOn);
+        return new Choices(otherOff, overrides, onDemand, otherOn, accepted);
     }
 
     private void turn(Cell cell, boolean wanted, Set<Cell> otherOff, Set<Cell> otherOn) {
@@ -92,7 +130,7 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
         } else {
             other.put(cell, override);
         }
-        return new Choices(off, other, onDemand, on);
+        return new Choices(off, other, onDemand, on, accepted);
     }
 
     /** One piece's choices, on and off and otherwise, carried to other pieces. */
@@ -108,6 +146,6 @@ public record Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<Str
                         .ifPresentOrElse(override -> otherwise.put(cell, override), () -> otherwise.remove(cell));
             }
         }
-        return new Choices(otherOff, otherwise, onDemand, otherOn);
+        return new Choices(otherOff, otherwise, onDemand, otherOn, accepted);
     }
 }

@@ -26,6 +26,7 @@ public final class Grid {
 
     private final GridAxes axes;
     private final Choices choices;
+    private final MadeWeights made;
     private final Map<Choices.Cell, List<PlanColumn>> overridden;
     private final CellSummary[] cells;
     private final BitSet on;
@@ -35,6 +36,7 @@ public final class Grid {
     private Grid(
             GridAxes axes,
             Choices choices,
+            MadeWeights made,
             Map<Choices.Cell, List<PlanColumn>> overridden,
             CellSummary[] cells,
             BitSet on,
@@ -42,6 +44,7 @@ public final class Grid {
             GridTotals[] totals) {
         this.axes = axes;
         this.choices = choices;
+        this.made = made;
         this.overridden = overridden;
         this.cells = cells;
         this.on = on;
@@ -49,10 +52,11 @@ public final class Grid {
         this.totals = totals;
     }
 
-    private static Grid unfilled(GridAxes axes, Choices choices) {
+    private static Grid unfilled(GridAxes axes, Choices choices, MadeWeights made) {
         return new Grid(
                 axes,
                 choices,
+                made,
                 new HashMap<>(),
                 new CellSummary[axes.size()],
                 new BitSet(),
@@ -68,17 +72,19 @@ public final class Grid {
      * @param columns with ids of their own
      */
     public static Grid of(Planner planner, List<PlanPiece> pieces, List<PlanColumn> columns, Choices choices) {
-        Grid none = unfilled(new GridAxes(planner, List.of(), List.of()), Choices.ALL);
-        return none.renewed(planner, pieces, columns, choices);
+        Grid none = unfilled(new GridAxes(planner, List.of(), List.of()), Choices.ALL, MadeWeights.NONE);
+        return none.renewed(planner, pieces, columns, choices, MadeWeights.NONE);
     }
 
     /**
      * A grid of other pieces, columns and choices; what is as it was is taken over from this one.
      *
      * @param planner used by nobody else; of the same assignment, day, profiles and marks as this one's
+     * @param weights what was made before weighed
      */
-    public Grid renewed(Planner planner, List<PlanPiece> pieces, List<PlanColumn> columns, Choices other) {
-        Grid grid = unfilled(new GridAxes(planner, pieces, columns), other);
+    public Grid renewed(
+            Planner planner, List<PlanPiece> pieces, List<PlanColumn> columns, Choices other, MadeWeights weights) {
+        Grid grid = unfilled(new GridAxes(planner, pieces, columns), other, weights);
         int[] rows = grid.axes.rowsIn(axes);
         int[] across = grid.axes.columnsIn(axes);
         for (int index = 0; index < grid.cells.length; index++) {
@@ -101,7 +107,11 @@ public final class Grid {
     private void fill(int index, int was, Grid before) {
         Choices.Cell cell = axes.cell(index);
         PieceOverride override = choices.overrides().get(cell);
-        if (was >= 0 && Objects.equals(override, before.choices.overrides().get(cell))) {
+        boolean same = was >= 0
+                && Objects.equals(override, before.choices.overrides().get(cell))
+                && made.sameOf(cell, before.made)
+                && choices.accepted().equals(before.choices.accepted());
+        if (same) {
             cells[index] = before.cells[was];
             if (override != null) {
                 overridden.put(cell, before.overridden.get(cell));
@@ -121,11 +131,16 @@ public final class Grid {
         PlanColumn column = column(index);
         Optional<PieceOverride> override = chosen.override(piece.id(), column.id());
         override.ifPresent(one -> known.put(axes.cell(index), GridAxes.steps(column.with(one.over(column.recipe())))));
-        return Planner.notFor(piece, column).isPresent() ? CellSummary.NOT_FOR : CellSummary.of(planned(index, known));
+        return Planner.notFor(piece, column).isPresent()
+                ? CellSummary.NOT_FOR
+                : CellSummary.of(planned(index, known), finding -> chosen.accepts(finding, piece.id(), column.id()));
     }
 
     private List<PlannedRendition> planned(int index, Map<Choices.Cell, List<PlanColumn>> known) {
-        return axes.planned(index, densities(index, known));
+        Choices.Cell cell = axes.cell(index);
+        return axes.planned(index, densities(index, known)).stream()
+                .map(file -> made.weighed(cell, file))
+                .toList();
     }
 
     private List<PlanColumn> densities(int index, Map<Choices.Cell, List<PlanColumn>> known) {
@@ -145,14 +160,18 @@ public final class Grid {
         Map<Choices.Cell, List<PlanColumn>> otherOverridden = new HashMap<>(overridden);
         Set<Integer> touched = new HashSet<>();
         Set<String> paths = new HashSet<>();
-        for (int index : differing(other)) {
+        Set<Integer> quieted = quieted(other);
+        Set<Integer> differing = new HashSet<>(differing(other));
+        differing.addAll(quieted);
+        for (int index : differing) {
             if (takesPaths(index, otherOn, otherCells)) {
                 otherTakers.remove(index, otherCells[index].paths());
                 paths.addAll(List.of(otherCells[index].paths()));
             }
             Choices.Cell cell = axes.cell(index);
-            boolean otherwise =
-                    !choices.override(cell.piece(), cell.column()).equals(other.override(cell.piece(), cell.column()));
+            boolean otherwise = quieted.contains(index)
+                    || !choices.override(cell.piece(), cell.column())
+                            .equals(other.override(cell.piece(), cell.column()));
             if (otherwise) {
                 otherOverridden.remove(cell);
                 otherCells[index] = summary(index, other, otherOverridden);
@@ -166,7 +185,7 @@ public final class Grid {
         }
         takers.cells(paths).forEach(cell -> touched.add(axes.columnAt(cell)));
         otherTakers.cells(paths).forEach(cell -> touched.add(axes.columnAt(cell)));
-        Grid changed = new Grid(axes, other, otherOverridden, otherCells, otherOn, otherTakers, totals.clone());
+        Grid changed = new Grid(axes, other, made, otherOverridden, otherCells, otherOn, otherTakers, totals.clone());
         touched.forEach(column -> changed.totals[column] = changed.total(column));
         return changed;
     }
@@ -188,6 +207,24 @@ public final class Grid {
                             choices.overrides().get(cell), other.overrides().get(cell));
             if (row.isPresent() && column.isPresent() && differs) {
                 found.add(axes.index(row.get(), column.get()));
+            }
+        }
+        return found;
+    }
+
+    /** Cells of which other findings are accepted. */
+    private Set<Integer> quieted(Choices other) {
+        Set<Choices.Accepted> some = new HashSet<>(choices.accepted());
+        some.addAll(other.accepted());
+        some.removeIf(
+                one -> choices.accepted().contains(one) && other.accepted().contains(one));
+        Set<Integer> found = new HashSet<>();
+        for (int index = 0; index < cells.length && !some.isEmpty(); index++) {
+            Choices.Cell cell = axes.cell(index);
+            if (some.stream()
+                    .anyMatch(one -> (one.piece().isEmpty() || one.piece().equals(cell.piece()))
+                            && (one.column().isEmpty() || one.column().equals(cell.column())))) {
+                found.add(index);
             }
         }
         return found;
@@ -344,12 +381,35 @@ public final class Grid {
                 of,
                 on.get(index),
                 Planner.notFor(piece, of),
+                cells[index].isFor() ? accepted(index) : List.of(),
                 cells[index].isFor() ? files(index) : List.of(),
                 choices.override(piece.id(), of.id()));
     }
 
+    private List<Finding> accepted(int index) {
+        Choices.Cell cell = axes.cell(index);
+        return choices.accepted().isEmpty()
+                ? List.of()
+                : planned(index, overridden).stream()
+                        .flatMap(file -> file.findings().stream())
+                        .filter(finding -> choices.accepts(finding, cell.piece(), cell.column()))
+                        .distinct()
+                        .toList();
+    }
+
+    private PlannedRendition unaccepted(Choices.Cell cell, PlannedRendition file) {
+        return choices.accepted().isEmpty()
+                ? file
+                : file.finding(file.findings().stream()
+                        .filter(finding -> !choices.accepts(finding, cell.piece(), cell.column()))
+                        .toList());
+    }
+
     private List<PlannedRendition> files(int index) {
-        List<PlannedRendition> files = planned(index, overridden);
+        Choices.Cell cell = axes.cell(index);
+        List<PlannedRendition> files = planned(index, overridden).stream()
+                .map(file -> unaccepted(cell, file))
+                .toList();
         if (!takesPaths(index, on, cells)) {
             return files;
         }
@@ -397,6 +457,18 @@ public final class Grid {
             count += next >= 0 && next < axes.index(row + 1, 0) ? 1 : 0;
         }
         return count;
+    }
+
+    /** Cells that are on and of which something of that code was found, row by row. */
+    public List<Choices.Cell> found(String code) {
+        List<Choices.Cell> found = new ArrayList<>();
+        for (int index = on.nextSetBit(0); index >= 0; index = on.nextSetBit(index + 1)) {
+            boolean own = List.of(cells[index].codes()).contains(code);
+            if (own || code.equals(Finding.SAME_PATH) && collides(index)) {
+                found.add(axes.cell(index));
+            }
+        }
+        return found;
     }
 
     /** Cells that are on and would overwrite another's file. */

@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param column the column as the grid has it, without what is otherwise for this piece
  * @param on whether it is wanted
  * @param notFor why the recipe says nothing to such a piece; there are no files then
+ * @param accepted findings that somebody accepted, which those of the files are without
  * @param files what it makes, one a density; of a column that makes one file of all pieces its page only
  * @param override what is otherwise than the recipe for this piece
  */
@@ -19,6 +20,7 @@ public record GridCell(
         PlanColumn column,
         boolean on,
         Optional<String> notFor,
+        List<Finding> accepted,
         List<PlannedRendition> files,
         Optional<PieceOverride> override) {
 

@@ -10,6 +10,14 @@ package app.vineparcel.core.plan;
  * @param version of the recipe then; 0 if nobody knows
  * @param source a word for the file and how it was taken; empty if nobody knows
  * @param framing a word for which part went to which size; empty if nobody knows
+ * @param bytes how heavy it was; 0 if nobody knows
  */
 public record MadeFile(
-        boolean sound, String path, double density, String recipe, int version, String source, String framing) {}
+        boolean sound,
+        String path,
+        double density,
+        String recipe,
+        int version,
+        String source,
+        String framing,
+        long bytes) {}

@@ -93,7 +93,7 @@ final class PiecePreflight {
         if (format instanceof VectorFormat.Eps) {
             findings.add(new Finding(
                     Finding.Level.HINT,
-                    "flattened",
+                    "rasterised-in-part",
                     "EPS has no transparency: where the piece has some, that part becomes pixels at %d ppi."
                             .formatted(recipe.rasterPpi())));
         }

@@ -31,7 +31,7 @@ final class PixelPreflight {
     private static final int FINE_PALETTE = 32;
 
     /** Of what draws attention, the share that a crop may leave out. */
-    static final double CUT = 0.45;
+    static final double CUT = 0.5;
 
     /** The share of the strongest attention above which something counts. */
     private static final double ATTENTION = 0.55;

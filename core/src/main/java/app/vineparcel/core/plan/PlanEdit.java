@@ -24,6 +24,10 @@ public record PlanEdit(Kind kind, String piece, String at, @Nullable String befo
         NAME,
         /** Where a crop of an aspect lies on a piece: x, y and share, with spaces between. */
         CROP,
+        /** A finding is {@link #ON}, accepted, or not: its code and the column's id, with a space between. */
+        ACCEPT,
+        /** What somebody wrote for those who cannot see a piece. */
+        ALT_TEXT,
         /** In which order pieces go into a column's file: their ids, with commas between. */
         ORDER
     }

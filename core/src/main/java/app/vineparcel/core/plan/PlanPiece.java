@@ -74,7 +74,7 @@ public record PlanPiece(
      *
      * @param facts of its pixels; empty until they are measured
      * @param file whether its file is as it was when it was read
-     * @param altText what somebody wrote for those who cannot see it, or what the picture carries
+     * @param altText what somebody wrote for those who cannot see it; what the picture carries is among its source's facts
      * @param twin the name of another piece of the plan that looks nearly the same
      */
     public record Known(Optional<PictureFacts> facts, FileState file, Optional<String> altText, Optional<String> twin) {

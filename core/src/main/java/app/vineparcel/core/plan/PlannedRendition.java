@@ -98,6 +98,14 @@ public record PlannedRendition(
         return new PlannedRendition(piece, column, framing, other, predictedBytes, findings, pages);
     }
 
+    PlannedRendition weighing(long bytes) {
+        return new PlannedRendition(piece, column, framing, path, bytes, findings, pages);
+    }
+
+    PlannedRendition finding(List<Finding> others) {
+        return new PlannedRendition(piece, column, framing, path, predictedBytes, List.copyOf(others), pages);
+    }
+
     PlannedRendition with(Finding finding) {
         List<Finding> all = new ArrayList<>(findings);
         all.add(finding);

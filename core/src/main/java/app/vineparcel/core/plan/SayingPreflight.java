@@ -20,7 +20,7 @@ final class SayingPreflight {
         file(piece, findings);
         name(piece, column, path, findings);
         rights(piece, column, findings);
-        if (column.rules().wantsAltText() && piece.known().altText().isEmpty()) {
+        if (column.rules().wantsAltText() && !saysWhatItShows(piece, column)) {
             findings.add(
                     new Finding(
                             Finding.Level.HINT,
@@ -41,6 +41,12 @@ final class SayingPreflight {
                         "duplicate",
                         "It looks the same as “%s”, or nearly so. Turn one of them off if that is not meant."
                                 .formatted(twin))));
+    }
+
+    private static boolean saysWhatItShows(PlanPiece piece, PlanColumn column) {
+        boolean carried = column.recipe().metadata().keep() != MetadataPolicy.Keep.NONE
+                && piece.info().facts().altText().isPresent();
+        return carried || piece.known().altText().isPresent();
     }
 
     private static void file(PlanPiece piece, List<Finding> findings) {

@@ -74,6 +74,23 @@ public record Recipe(
                 folder);
     }
 
+    /** The same under another template of names. */
+    public Recipe named(String template) {
+        return new Recipe(
+                title,
+                crop,
+                size,
+                colour,
+                background,
+                sharpen,
+                watermark,
+                format,
+                maxBytes,
+                metadata,
+                template,
+                folder);
+    }
+
     /** The same under another title. */
     public Recipe called(String other) {
         return with(other, colour, format, maxBytes);

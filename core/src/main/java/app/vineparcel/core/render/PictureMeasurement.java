@@ -1,6 +1,8 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.JpegCoding;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.WebpCost;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.LinearSpace;
@@ -12,6 +14,8 @@ import app.vineparcel.core.raster.LinearImage;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.raster.Saliency;
 import app.vineparcel.core.recipe.ColourClause;
+import app.vineparcel.core.source.SourceInfo;
+import java.nio.file.Path;
 import java.util.Optional;
 
 /** Brings pixels into the forms that {@link PictureFacts} are measured on. */
@@ -19,6 +23,9 @@ final class PictureMeasurement {
 
     /** The long edge, px, that a picture should have at least, where it has as much. */
     static final int EDGE = 1200;
+
+    /** What a JPEG weighs with colour in full detail, against halved both ways; the median of photographs. */
+    private static final double FULL_COLOUR = 1.31;
 
     private PictureMeasurement() {}
 
@@ -35,7 +42,27 @@ final class PictureMeasurement {
         Pixels romm = Encoding.between(space, BuiltInProfile.ROMM_RGB.space(), 16, Optional.empty())
                 .apply(small, 1)
                 .pixels();
-        return PictureFacts.of(codes(measured, space, crop), romm, Saliency.of(small, space), WebpCost::bits);
+        PictureFacts facts =
+                PictureFacts.of(codes(measured, space, crop), romm, Saliency.of(small, space), WebpCost::bits);
+        Pixels whole = source.source().pixels();
+        return crop.isWholeOf(whole.size()) ? facts.costing(facts.cost().with(whole, WebpCost::bits)) : facts;
+    }
+
+    /**
+     * The facts of a JPEG file of which fewer pixels were decoded: what it weighs says what it is like at full size.
+     *
+     * @param known of the file
+     */
+    static PictureFacts of(PreparedSource source, Box crop, Path file, SourceInfo known) throws ProblemException {
+        PictureFacts facts = of(source, crop);
+        Optional<JpegCoding> coding = known.format() == SourceFormat.JPEG ? JpegCoding.of(file) : Optional.empty();
+        if (coding.isEmpty()) {
+            return facts;
+        }
+        double bits =
+                8.0 * known.bytes() / known.size().pixels() / (coding.get().halved() ? 1 : FULL_COLOUR);
+        return facts.costing(
+                facts.cost().with(known.size().longEdge(), bits, coding.get().quality()));
     }
 
     private static PixelSize size(Box crop) {

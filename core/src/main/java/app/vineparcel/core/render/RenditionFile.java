@@ -24,6 +24,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 
 /** Makes one planned file. Used by one thread. */
@@ -54,7 +55,8 @@ final class RenditionFile {
         List<Notice> notices = untold(planned, source.notices());
         requireWhole(source, notices);
         RenditionPixels pixels = RenditionPixels.of(seen, recipe, workshop);
-        FileTags tags = tags(recipe, pixels.picture(), seen.source());
+        FileTags tags = tags(
+                recipe, pixels.picture(), seen.source(), planned.piece().known().altText());
         AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
         RenditionSink.Placed placed = place(planned, file -> written.set(encode(recipe, pixels.picture(), tags, file)));
         return new Outcome.Done(
@@ -166,7 +168,7 @@ final class RenditionFile {
     }
 
     /** What goes into the file besides its pixels. */
-    static FileTags tags(Recipe recipe, Picture picture, PreparedSource source) {
+    static FileTags tags(Recipe recipe, Picture picture, PreparedSource source, Optional<String> altText) {
         boolean srgb = picture.profile()
                 .linearSpace()
                 .filter(space -> space.looksLike(BuiltInProfile.SRGB.space()))
@@ -174,7 +176,7 @@ final class RenditionFile {
         WrittenMetadata written = recipe.metadata()
                 .write(
                         source.source().metadata(),
-                        new MetadataPolicy.Facts(picture.pixels().size(), recipe.ppi(), srgb));
+                        new MetadataPolicy.Facts(picture.pixels().size(), recipe.ppi(), srgb, altText));
         return new FileTags(recipe.colour().embed(), recipe.ppi(), written.exif(), written.iptc(), written.xmp());
     }
 }

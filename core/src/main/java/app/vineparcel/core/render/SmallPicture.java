@@ -68,7 +68,10 @@ public final class SmallPicture {
         sink.place(
                 known.fileName(),
                 place -> RenditionFile.encode(
-                        recipe, pixels.picture(), RenditionFile.tags(recipe, pixels.picture(), prepared), place));
-        return new Found(prepared.suggestedFocus(), PictureMeasurement.of(prepared, framing.crop()));
+                        recipe,
+                        pixels.picture(),
+                        RenditionFile.tags(recipe, pixels.picture(), prepared, Optional.empty()),
+                        place));
+        return new Found(prepared.suggestedFocus(), PictureMeasurement.of(prepared, framing.crop(), file, known));
     }
 }

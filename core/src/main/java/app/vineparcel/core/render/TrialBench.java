@@ -140,8 +140,15 @@ public final class TrialBench implements AutoCloseable {
             if (recipe.format().isVector()) {
                 new ShapesFile(sources, pieces, workshop, planned).write(file);
             } else {
-                written =
-                        RenditionFile.encode(recipe, picture, RenditionFile.tags(recipe, picture, from.source()), file);
+                written = RenditionFile.encode(
+                        recipe,
+                        picture,
+                        RenditionFile.tags(
+                                recipe,
+                                picture,
+                                from.source(),
+                                planned.piece().known().altText()),
+                        file);
             }
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();

@@ -89,7 +89,7 @@ class GridTest {
         List<Choices.Cell> some = IntStream.range(0, 1 + random.nextInt(6))
                 .mapToObj(i -> cell(random, pieces, RECIPES.size()))
                 .toList();
-        return switch (random.nextInt(4)) {
+        return switch (random.nextInt(5)) {
             case 0 -> choices.turned(some, true);
             case 1 ->
                 choices.overridden(
@@ -97,6 +97,13 @@ class GridTest {
                         PieceOverride.between(
                                 Rendering.recipe(RECIPES.get(0)),
                                 Rendering.recipe(random.nextBoolean() ? RECIPES.get(0) : "'name': 'Plum 1'")));
+            case 3 ->
+                choices.accepting(
+                        List.of(new Choices.Accepted(
+                                random.nextBoolean() ? "smaller-than-asked" : "untagged",
+                                random.nextBoolean() ? some.get(0).piece() : "",
+                                random.nextBoolean() ? some.get(0).column() : "")),
+                        random.nextInt(3) > 0);
             case 2 -> choices.carried(some.get(0).piece(), Set.of("p1", "p2"), Set.of("c0", "c1", "c2"));
             default -> choices.turned(some, false);
         };
@@ -196,7 +203,7 @@ class GridTest {
                 case 3 -> columns.add(columns.remove(column));
                 default -> choices = changed(choices, random, 24);
             }
-            grid = grid.renewed(planner(), pieces, columns, choices);
+            grid = grid.renewed(planner(), pieces, columns, choices, MadeWeights.NONE);
             Grid anew = Grid.of(planner(), pieces, columns, choices);
             assertThat(grid.totals()).isEqualTo(anew.totals());
             assertThat(grid.window(0, 99)).isEqualTo(anew.window(0, 99));
@@ -212,7 +219,7 @@ class GridTest {
         List<PlanColumn> other = new ArrayList<>(columns);
         other.set(0, columns.get(0).with(Rendering.recipe("'name': 'other-{n}'")));
         Planner elsewhere = new Planner("Spring", LocalDate.EPOCH, new NoProfiles());
-        Grid renewed = grid.renewed(elsewhere, pieces, other, Choices.ALL);
+        Grid renewed = grid.renewed(elsewhere, pieces, other, Choices.ALL, MadeWeights.NONE);
         assertThat(renewed.totals(5)).as("its profile was not looked for again").isEqualTo(grid.totals(5));
         assertThat(renewed.totals(0)).isNotEqualTo(grid.totals(0));
     }

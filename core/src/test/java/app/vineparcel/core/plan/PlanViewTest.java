@@ -194,6 +194,7 @@ class PlanViewTest {
                         number == 2 ? columns.get(1).recipe() : columns.get(0).recipe()),
                 3,
                 "v1",
-                number == 7 ? "other" : MadeStates.word(file.framing()));
+                number == 7 ? "other" : MadeStates.word(file.framing()),
+                5_000);
     }
 }

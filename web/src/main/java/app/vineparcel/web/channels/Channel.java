@@ -3,6 +3,7 @@ package app.vineparcel.web.channels;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.recipe.ChannelFile;
+import app.vineparcel.core.recipe.ChannelWish;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
@@ -41,6 +42,7 @@ public class Channel {
     private String pattern = "";
     private @Nullable Long maxBytes;
     private boolean withoutLocation;
+    private String wants = "";
     private @Nullable Instant removedAt;
 
     @ElementCollection(fetch = FetchType.EAGER)
@@ -65,6 +67,7 @@ public class Channel {
         pattern = as.scheme().pattern();
         maxBytes = as.maxBytes().isPresent() ? as.maxBytes().getAsLong() : null;
         withoutLocation = as.withoutLocation();
+        wants = ChannelWish.written(as.wants());
         keptOut = String.join("\n", as.keptOut());
         parts.clear();
         parts.addAll(now);
@@ -72,7 +75,8 @@ public class Channel {
 
     /** The channel as it is passed on, without its recipes. */
     ChannelFile file() {
-        return new ChannelFile(name, colour, folder, scheme(), maxBytes(), withoutLocation, keptOut(), List.of());
+        return new ChannelFile(
+                name, colour, folder, scheme(), maxBytes(), withoutLocation, wants(), keptOut(), List.of());
     }
 
     void call(String other) {
@@ -125,6 +129,11 @@ public class Channel {
         return withoutLocation;
     }
 
+    /** What it wants every rendition to say. */
+    public Set<ChannelWish> wants() {
+        return ChannelWish.read(wants);
+    }
+
     /** Names of layers that never get into it. */
     public List<String> keptOut() {
         return keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n"));
@@ -132,7 +141,7 @@ public class Channel {
 
     /** What it asks of all of its renditions. */
     public ChannelRules rules() {
-        return new ChannelRules(Set.copyOf(keptOut()), scheme(), maxBytes(), withoutLocation);
+        return new ChannelRules(Set.copyOf(keptOut()), scheme(), maxBytes(), withoutLocation, wants());
     }
 
     /** Its recipes in order. */

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
@@ -138,6 +139,7 @@ class ChannelController {
                 FolderScheme.RECIPES,
                 java.util.OptionalLong.empty(),
                 false,
+                Set.of(),
                 List.of(),
                 List.of());
         return opened(channels.add(empty, List.of()));

@@ -2,6 +2,7 @@ package app.vineparcel.web.channels;
 
 import app.vineparcel.core.recipe.ChannelFile;
 import app.vineparcel.core.recipe.ChannelReader;
+import app.vineparcel.core.recipe.ChannelWish;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import java.math.BigDecimal;
@@ -41,6 +42,7 @@ public final class ChannelForm {
         values.put("/pattern", channel.scheme().pattern());
         values.put("/keep-out", String.join(", ", channel.keptOut()));
         values.put("/without-location", String.valueOf(channel.withoutLocation()));
+        channel.wants().forEach(wish -> values.put("/wants/" + wish.word(), "true"));
         OptionalLong limit = channel.maxBytes();
         if (limit.isPresent()) {
             values.put(LIMIT, new BigDecimal(limit.getAsLong()).divide(KILO).toPlainString());
@@ -98,6 +100,12 @@ public final class ChannelForm {
             root.put("max-bytes", limit);
         }
         root.put("without-location", value("/without-location").equals("true"));
+        ArrayNode wants = root.putArray("wants");
+        for (ChannelWish wish : ChannelWish.values()) {
+            if (value("/wants/" + wish.word()).equals("true")) {
+                wants.add(wish.word());
+            }
+        }
         ArrayNode keptOut = root.putArray("keep-out");
         Arrays.stream(value("/keep-out").split(","))
                 .map(String::strip)

@@ -49,7 +49,11 @@ class ChannelPreview {
             return List.of();
         }
         ChannelRules rules = new ChannelRules(
-                Set.copyOf(channel.keptOut()), channel.scheme(), channel.maxBytes(), channel.withoutLocation());
+                Set.copyOf(channel.keptOut()),
+                channel.scheme(),
+                channel.maxBytes(),
+                channel.withoutLocation(),
+                channel.wants());
         List<PlanColumn> columns = new ArrayList<>();
         for (ChannelService.Use use : uses) {
             columns.add(new PlanColumn(

@@ -25,16 +25,19 @@ class ChoiceService {
             on conflict (piece_id, channel_id, recipe_id) do update set wanted = excluded.wanted, otherwise = excluded.otherwise""";
 
     private final CellChoiceRepository cells;
+    private final AcceptedFindings accepted;
     private final JdbcTemplate database;
 
-    ChoiceService(CellChoiceRepository cells, JdbcTemplate database) {
+    ChoiceService(CellChoiceRepository cells, AcceptedFindings accepted, JdbcTemplate database) {
+        this.accepted = accepted;
         this.cells = cells;
         this.database = database;
     }
 
     /** What was chosen so far, of all pieces of an assignment. */
-    Choices of(List<StoredPiece> all) {
+    Choices of(long assignmentId, List<StoredPiece> all) {
         return of(
+                assignmentId,
                 all.stream().map(StoredPiece::id).toList(),
                 all.stream()
                         .filter(piece -> !piece.isOffered())
@@ -47,8 +50,8 @@ class ChoiceService {
      *
      * @param onDemand those that are only rendered where somebody asks
      */
-    Choices of(Collection<Long> pieces, Set<String> onDemand) {
-        return choices(cells.findByPieceIdIn(pieces), onDemand);
+    Choices of(long assignmentId, Collection<Long> pieces, Set<String> onDemand) {
+        return choices(cells.findByPieceIdIn(pieces), onDemand).accepting(accepted.of(assignmentId), true);
     }
 
     /** Waits until nobody else changes the choices of an assignment; holds to the end of the transaction. */

@@ -106,6 +106,9 @@ class DrawerController {
         model.addAttribute("facts", facts(cell));
         model.addAttribute(
                 "findings", cell.shown().map(PlannedRendition::findings).orElse(List.<Finding>of()));
+        model.addAttribute("accepted", cell.accepted());
+        model.addAttribute("altText", cell.piece().known().altText().orElse(""));
+        model.addAttribute("carriedText", cell.piece().info().facts().altText().orElse(""));
         model.addAttribute("overrides", overrides(cell));
         return "plan/drawer";
     }

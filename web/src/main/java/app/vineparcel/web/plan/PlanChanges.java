@@ -35,7 +35,8 @@ import org.springframework.stereotype.Service;
 @Service
 class PlanChanges {
 
-    private static final Set<PlanEdit.Kind> OF_CHOICES = EnumSet.of(PlanEdit.Kind.TURN, PlanEdit.Kind.OVERRIDE);
+    private static final Set<PlanEdit.Kind> OF_CHOICES =
+            EnumSet.of(PlanEdit.Kind.TURN, PlanEdit.Kind.OVERRIDE, PlanEdit.Kind.ACCEPT);
 
     private final PlanGrids grids;
     private final PlanHistory history;
@@ -43,6 +44,7 @@ class PlanChanges {
     private final PieceService pieces;
     private final PieceCrops crops;
     private final PageOrders orders;
+    private final AcceptedFindings accepted;
 
     PlanChanges(
             PlanGrids grids,
@@ -50,7 +52,9 @@ class PlanChanges {
             ChoiceService choices,
             PieceService pieces,
             PieceCrops crops,
-            PageOrders orders) {
+            PageOrders orders,
+            AcceptedFindings accepted) {
+        this.accepted = accepted;
         this.grids = grids;
         this.history = history;
         this.choices = choices;
@@ -154,7 +158,9 @@ class PlanChanges {
     /** What the plan says now of what an edit is about, as the edit would write it. */
     private static @Nullable String current(PlanSnapshot plan, PlanEdit edit) {
         Optional<Integer> row = plan.grid().rowOf(edit.piece());
-        if (edit.kind() != PlanEdit.Kind.ORDER && row.isEmpty()) {
+        boolean ofAll = edit.kind() == PlanEdit.Kind.ORDER
+                || edit.kind() == PlanEdit.Kind.ACCEPT && edit.piece().isEmpty();
+        if (!ofAll && row.isEmpty()) {
             return "gone"; // no edit is about that
         }
         return switch (edit.kind()) {
@@ -168,7 +174,15 @@ class PlanChanges {
             case NAME -> plan.rows().get(row.orElseThrow()).given();
             case CROP -> crop(plan.grid().rows().get(row.orElseThrow()), edit.at());
             case ORDER -> plan.orders().get(edit.at());
+            case ACCEPT -> plan.grid().choices().accepted().contains(accepted(edit)) ? PlanEdit.ON : null;
+            case ALT_TEXT ->
+                plan.grid().rows().get(row.orElseThrow()).known().altText().orElse(null);
         };
+    }
+
+    private static Choices.Accepted accepted(PlanEdit edit) {
+        String[] words = edit.at().split(" ", -1);
+        return new Choices.Accepted(words[0], edit.piece(), words[1]);
     }
 
     /** Where somebody put a crop, as edits write it. */
@@ -188,6 +202,7 @@ class PlanChanges {
         List<Choices.Cell> on = new ArrayList<>();
         List<Choices.Cell> off = new ArrayList<>();
         Map<Long, Optional<String>> names = new HashMap<>();
+        Map<Long, Optional<String>> altTexts = new HashMap<>();
         Choices other = now;
         for (PlanEdit edit : edits) {
             Choices.Cell cell = new Choices.Cell(edit.piece(), edit.at());
@@ -198,10 +213,18 @@ class PlanChanges {
                 case NAME -> names.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
                 case CROP -> crops.put(Long.parseLong(edit.piece()), edit.at(), place(after));
                 case ORDER -> orders.put(assignment.id(), Choice.Column.of(edit.at()), after);
+                case ALT_TEXT -> altTexts.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
+                case ACCEPT -> {
+                    accepted.put(assignment.id(), accepted(edit), after != null);
+                    other = other.accepting(List.of(accepted(edit)), after != null);
+                }
             }
         }
         if (!names.isEmpty()) {
             pieces.name(names);
+        }
+        if (!altTexts.isEmpty()) {
+            pieces.altText(altTexts);
         }
         Choices wanted = other.turned(on, true).turned(off, false);
         choices.write(before.grid().changedBy(wanted), wanted);

@@ -2,13 +2,17 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.MadeFile;
+import app.vineparcel.core.plan.MadeWeights;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
+import app.vineparcel.core.plan.Twins;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.runs.MadeFiles;
+import app.vineparcel.web.sources.Measuring;
 import app.vineparcel.web.sources.PieceOrigins;
 import app.vineparcel.web.sources.PiecePreviews;
 import app.vineparcel.web.sources.PieceService;
@@ -22,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
@@ -38,6 +43,7 @@ class PlanGrids {
     private final PieceService pieces;
     private final PlanPieces planPieces;
     private final PiecePreviews previews;
+    private final Measuring measuring;
     private final ChoiceService choices;
     private final Shelf shelf;
     private final Clock clock;
@@ -62,6 +68,7 @@ class PlanGrids {
             PieceService pieces,
             PlanPieces planPieces,
             PiecePreviews previews,
+            Measuring measuring,
             ChoiceService choices,
             Shelf shelf,
             Clock clock,
@@ -77,6 +84,7 @@ class PlanGrids {
         this.pieces = pieces;
         this.planPieces = planPieces;
         this.previews = previews;
+        this.measuring = measuring;
         this.choices = choices;
         this.shelf = shelf;
         this.clock = clock;
@@ -114,30 +122,36 @@ class PlanGrids {
         PlanSnapshot known = kept(assignment.id());
         boolean samePieces = known != null && known.revision().samePieces(revision);
         List<StoredPiece> stored = samePieces ? List.of() : pieces.all(assignment.id());
-        List<PlanPiece> rows = samePieces ? known.grid().rows() : planPieces.of(stored);
+        List<PlanPiece> rows = samePieces ? known.grid().rows() : Twins.found(planPieces.of(stored));
         Choices chosen = samePieces
                 ? choices.of(
+                        assignment.id(),
                         known.rows().stream().map(PieceRow::id).toList(),
                         known.grid().choices().onDemand())
-                : choices.of(stored);
+                : choices.of(assignment.id(), stored);
         List<PlanService.Column> across = columns.of(assignment.id());
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         List<PlanColumn> recipes =
                 across.stream().map(PlanService.Column::column).toList();
-        Grid grid = known != null && known.revision().sameAround(revision)
-                ? known.grid().renewed(planner, rows, recipes, chosen)
-                : Grid.of(planner, rows, recipes, chosen);
+        List<PieceRow> pieceRows = samePieces ? known.rows() : rows(assignment, stored, rows);
+        Map<Choices.Cell, List<MadeFile>> made = files.of(assignment.id());
+        MadeWeights weights = new MadeWeights(
+                made, pieceRows.stream().collect(Collectors.toMap(row -> String.valueOf(row.id()), PieceRow::source)));
+        Grid before = known != null && known.revision().sameAround(revision)
+                ? known.grid()
+                : Grid.of(planner, List.of(), List.of(), Choices.ALL);
         return PlanSnapshot.of(
                 revision,
-                grid,
+                before.renewed(planner, rows, recipes, chosen, weights),
                 across,
-                samePieces ? known.rows() : rows(assignment, stored, rows),
-                files.of(assignment.id()),
+                pieceRows,
+                made,
                 orders.of(assignment.id()));
     }
 
     private List<PieceRow> rows(Assignment assignment, List<StoredPiece> stored, List<PlanPiece> planned) {
         Map<Long, String> keys = previews.keys(assignment.id(), stored);
+        measuring.want(planned, keys);
         Map<Long, PieceOrigins.Origin> from = origins.of(stored);
         Map<String, StoredPiece> byId = new HashMap<>();
         stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
@@ -178,6 +192,13 @@ class PlanGrids {
         });
         keep(assignment.id(), after);
         return after;
+    }
+
+    /** What a plan would be with other columns instead of its own; nothing is kept of it. */
+    Grid trial(Assignment assignment, PlanSnapshot plan, List<PlanColumn> others) {
+        Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
+        return plan.grid()
+                .renewed(planner, plan.grid().rows(), others, plan.grid().choices(), MadeWeights.NONE);
     }
 
     /** The plan after other choices were written, within the transaction that did so. */

@@ -20,6 +20,7 @@ class PlanRevisions {
                     "''",
                     part("s", "source s where s.assignment_id = :id"),
                     part("p", "piece p where p.assignment_id = :id"),
+                    part("f", "piece_facts f join piece p on p.id = f.piece_id where p.assignment_id = :id"),
                     part("x", "piece_crop x join piece p on p.id = x.piece_id where p.assignment_id = :id"))
             + ","
             + words("(select name from assignment where id = :id)", part("m", "mark m"))
@@ -27,6 +28,7 @@ class PlanRevisions {
             + words(
                     "''",
                     part("c", "cell_choice c join piece p on p.id = c.piece_id where p.assignment_id = :id"),
+                    part("a", "accepted_finding a where a.assignment_id = :id"),
                     part("r", "recipe r"),
                     part("h", "channel h"),
                     part("u", "channel_recipe u"),

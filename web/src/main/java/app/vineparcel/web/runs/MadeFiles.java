@@ -17,9 +17,9 @@ public class MadeFiles {
 
     private static final String LAST =
             """
-            select piece_id, pages, channel_id, recipe_id, state, path, density, recipe_word, recipe_version, source_word, framing
+            select piece_id, pages, channel_id, recipe_id, state, path, density, recipe_word, recipe_version, source_word, framing, bytes
             from (select r.piece_id, r.pages, r.channel_id, r.recipe_id, r.state, r.path, r.density, md5(r.recipe_body) recipe_word,
-                         r.recipe_version, r.source_word, r.framing, run.number,
+                         r.recipe_version, r.source_word, r.framing, coalesce(r.bytes, 0) bytes, run.number,
                          max(run.number) over (partition by r.piece_id, r.channel_id, r.recipe_id) newest
                   from rendition r join run on run.id = r.run_id
                   where run.assignment_id = ? and r.state in ('DONE', 'FAILED') and r.channel_id is not null and r.recipe_id is not null) made
@@ -51,7 +51,8 @@ public class MadeFiles {
                 row.getString("recipe_word"),
                 row.getInt("recipe_version"),
                 row.getString("source_word"),
-                row.getString("framing"));
+                row.getString("framing"),
+                row.getLong("bytes"));
         String column = row.getLong("channel_id") + "." + row.getLong("recipe_id");
         String pages = row.getString("pages");
         for (String piece : (pages.isEmpty() ? row.getString("piece_id") : pages).split(",")) {

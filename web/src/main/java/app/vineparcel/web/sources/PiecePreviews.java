@@ -106,7 +106,7 @@ public class PiecePreviews {
         return "source-%d-%d".formatted(source.id(), source.version());
     }
 
-    String key(StoredPiece piece, Optional<Source> source) {
+    static String key(StoredPiece piece, Optional<Source> source) {
         if (piece.isSheet()) {
             return "sheet-%d-%08x".formatted(piece.id(), piece.sheetBody().hashCode());
         }

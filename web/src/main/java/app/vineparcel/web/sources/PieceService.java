@@ -46,7 +46,7 @@ public class PieceService {
     public List<StoredPiece> all(long assignmentId) {
         Map<Long, Integer> places = new HashMap<>();
         sources.findByAssignmentIdOrderByPosition(assignmentId).stream()
-                .filter(Source::isReady)
+                .filter(Source::isKnown)
                 .forEach(source -> places.put(source.id(), source.position()));
         return pieces.findByAssignmentIdAndPresentTrueOrderByPosition(assignmentId).stream()
                 .filter(piece ->
@@ -193,6 +193,14 @@ public class PieceService {
         pieces.saveAllAndFlush(named);
     }
 
+    /** Gives pieces words for those who cannot see them, or none. */
+    @Transactional
+    public void altText(Map<Long, Optional<String>> words) {
+        List<StoredPiece> told = pieces.findAllById(words.keySet());
+        told.forEach(piece -> piece.tell(words.get(piece.id()).orElse(null)));
+        pieces.saveAllAndFlush(told);
+    }
+
     /**
      * A name as it can be kept; empty for a blank one, which means the source's own.
      *
@@ -280,7 +288,7 @@ public class PieceService {
     private static PhotoFacts facts(StoredPiece piece, Map<Long, Source> known) {
         return piece.sourceId()
                 .map(known::get)
-                .filter(Source::isReady)
+                .filter(Source::isKnown)
                 .map(source -> source.info().facts())
                 .orElse(PhotoFacts.NONE);
     }

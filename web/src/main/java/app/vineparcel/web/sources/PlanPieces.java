@@ -22,8 +22,10 @@ public class PlanPieces {
     private final SourceRepository sources;
     private final StoredPieceRepository pieces;
     private final PieceCrops crops;
+    private final PieceFacts facts;
 
-    PlanPieces(SourceRepository sources, StoredPieceRepository pieces, PieceCrops crops) {
+    PlanPieces(SourceRepository sources, StoredPieceRepository pieces, PieceCrops crops, PieceFacts facts) {
+        this.facts = facts;
         this.crops = crops;
         this.sources = sources;
         this.pieces = pieces;
@@ -43,6 +45,7 @@ public class PlanPieces {
     public Lookup lookup(Collection<StoredPiece> stored) {
         Lookup known = new Lookup();
         known.crops(stored.stream().map(StoredPiece::id).toList());
+        known.facts(stored.stream().map(StoredPiece::id).toList());
         known.sources(stored.stream()
                 .flatMap(piece -> piece.sourceId().stream())
                 .distinct()
@@ -56,9 +59,10 @@ public class PlanPieces {
         private final Map<Long, Optional<Source>> found = new HashMap<>();
         private final Map<Long, List<Layer>> layers = new HashMap<>();
         private final Map<Long, Map<String, CropPlace>> cropsOf = new HashMap<>();
+        private final Map<Long, PieceFacts.Kept> factsOf = new HashMap<>();
 
         private Optional<Source> source(long id) {
-            return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isReady));
+            return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isKnown));
         }
 
         private Lookup() {}
@@ -69,11 +73,31 @@ public class PlanPieces {
             ids.forEach(id -> cropsOf.put(id, found.getOrDefault(id, Map.of())));
         }
 
+        private void facts(List<Long> ids) {
+            factsOf.putAll(facts.of(ids));
+        }
+
+        private PlanPiece.Known known(StoredPiece stored, Optional<Source> source) {
+            String key = PiecePreviews.key(stored, source);
+            PlanPiece.FileState file = source.filter(Source::isMissing).isPresent()
+                    ? PlanPiece.FileState.MISSING
+                    : source.filter(Source::isReadAgain).isPresent()
+                            ? PlanPiece.FileState.CHANGED
+                            : PlanPiece.FileState.AS_READ;
+            return new PlanPiece.Known(
+                    Optional.ofNullable(factsOf.get(stored.id()))
+                            .filter(kept -> kept.key().equals(key))
+                            .map(PieceFacts.Kept::facts),
+                    file,
+                    stored.altText(),
+                    Optional.empty());
+        }
+
         /** Looks many up at once. */
         private void sources(List<Long> ids) {
             sources.findAllById(ids)
                     .forEach(
-                            source -> found.put(source.id(), Optional.of(source).filter(Source::isReady)));
+                            source -> found.put(source.id(), Optional.of(source).filter(Source::isKnown)));
         }
 
         /** A piece with a number that it had before; empty if its source cannot be read. */
@@ -103,7 +127,8 @@ public class PlanPieces {
                             layers.computeIfAbsent(from.id(), key -> from.layers()),
                             Optional.empty(),
                             cropsOf.computeIfAbsent(
-                                    stored.id(), id -> crops.of(List.of(id)).getOrDefault(id, Map.of())))));
+                                    stored.id(), id -> crops.of(List.of(id)).getOrDefault(id, Map.of())),
+                            known(stored, source))));
         }
 
         private Optional<PlanPiece> sheet(StoredPiece stored, int number) {
@@ -129,7 +154,13 @@ public class PlanPieces {
                     first.info(),
                     Optional.empty(),
                     number,
-                    new PlanPiece.Part(stored.piece(), Taking.PLAIN, List.of(), Optional.of(sheet))));
+                    new PlanPiece.Part(
+                            stored.piece(),
+                            Taking.PLAIN,
+                            List.of(),
+                            Optional.of(sheet),
+                            Map.of(),
+                            known(stored, Optional.empty()))));
         }
     }
 }

@@ -91,6 +91,7 @@ public class Source {
     private @Nullable String licence;
     private @Nullable String contact;
     private boolean hasLocation;
+    private @Nullable String altText;
 
     @Column(name = "suggested_x")
     private @Nullable Double suggestedX;
@@ -241,6 +242,7 @@ public class Source {
         licence = shortened(facts.rights().licence(), 500);
         contact = shortened(facts.rights().contact(), 500);
         hasLocation = facts.hasLocation();
+        altText = shortened(facts.altText(), 2000);
         notices = NoticeList.written(info.notices());
     }
 
@@ -336,7 +338,7 @@ public class Source {
 
     /** Whether it is of a kind that may hold several pieces. */
     public boolean isDocument() {
-        return isReady() && format != null && format.isDocument();
+        return isKnown() && format != null && format.isDocument();
     }
 
     /** What can be kept out of it. */
@@ -360,6 +362,21 @@ public class Source {
 
     public boolean isReady() {
         return state == State.READY;
+    }
+
+    /** Whether it was read once, even if it is being read again. */
+    public boolean isKnown() {
+        return isReady() || isReadAgain();
+    }
+
+    /** Whether it was read before and is being read again. */
+    public boolean isReadAgain() {
+        return state == State.WAITING && format != null && width != null;
+    }
+
+    /** What the picture says of itself to those who cannot see it. */
+    Optional<String> altText() {
+        return Optional.ofNullable(altText);
     }
 
     /** Why it cannot be read; empty otherwise. */
@@ -402,10 +419,10 @@ public class Source {
     /**
      * What was read of it.
      *
-     * @throws IllegalStateException while it is not ready
+     * @throws IllegalStateException while it was never read
      */
     public SourceInfo info() {
-        if (state != State.READY || format == null || width == null || height == null || bytes == null) {
+        if (!isKnown() || format == null || width == null || height == null || bytes == null) {
             throw new IllegalStateException("source " + id + " has not been read");
         }
         PhotoFacts facts = new PhotoFacts(
@@ -419,7 +436,8 @@ public class Source {
                         Optional.ofNullable(credit),
                         Optional.ofNullable(licence),
                         Optional.ofNullable(contact)),
-                hasLocation);
+                hasLocation,
+                Optional.ofNullable(altText));
         return new SourceInfo(
                 fileName,
                 bytes,

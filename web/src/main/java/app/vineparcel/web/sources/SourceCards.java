@@ -52,6 +52,6 @@ class SourceCards {
         }
         return piece == null || !source.isReady()
                 ? new Card(source, null, 0, "")
-                : new Card(source, piece, line.number(), previews.key(piece, Optional.of(source)));
+                : new Card(source, piece, line.number(), PiecePreviews.key(piece, Optional.of(source)));
     }
 }

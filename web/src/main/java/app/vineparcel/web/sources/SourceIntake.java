@@ -5,6 +5,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.FocusSuggestion;
+import app.vineparcel.core.render.SmallPicture;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.process.ReaderProcess;
@@ -37,6 +38,7 @@ class SourceIntake {
     private final SourceReader reader;
     private final Previews previews;
     private final PieceService pieces;
+    private final PieceFacts facts;
     private final TransactionTemplate transaction;
     private final StorageSettings settings;
     private final ReaderProcess process;
@@ -48,6 +50,7 @@ class SourceIntake {
             SourceReader reader,
             Previews previews,
             PieceService pieces,
+            PieceFacts facts,
             TransactionTemplate transaction,
             StorageSettings settings,
             ReaderProcess process) {
@@ -57,6 +60,7 @@ class SourceIntake {
         this.reader = reader;
         this.previews = previews;
         this.pieces = pieces;
+        this.facts = facts;
         this.transaction = transaction;
         this.workers = Executors.newFixedThreadPool(settings.threads(), new CustomizableThreadFactory("reading-"));
     }
@@ -97,11 +101,19 @@ class SourceIntake {
         try {
             SourceReader.Contents contents = look(source);
             SourceInfo info = contents.info();
-            FocalPoint suggested = info.format().isVector() ? FocalPoint.CENTRE : suggested(source, contents);
+            Optional<SmallPicture.Found> found =
+                    contents.isDocument() || info.format().isVector()
+                            ? Optional.empty()
+                            : Optional.of(previews.small(
+                                    Previews.Kind.THUMBNAIL, PiecePreviews.key(source), source.file(), info));
+            FocalPoint suggested = found.isPresent()
+                    ? found.get().focus()
+                    : info.format().isVector() ? FocalPoint.CENTRE : suggested(source, contents);
             keep(source, s -> {
                 s.read(info, suggested, sources.nextChange());
                 s.layers(contents.layers());
                 pieces.sync(s, contents.pieces());
+                found.ifPresent(one -> facts.put(s, one.facts()));
             });
         } catch (ProblemException e) {
             keep(source, s -> {
@@ -140,12 +152,9 @@ class SourceIntake {
         });
     }
 
-    /** Once through all of the file: the first piece's preview, and the point that its crops keep. */
+    /** Once through all of a document: the first piece's preview, and the point that its crops keep. */
     private FocalPoint suggested(Source source, SourceReader.Contents contents) throws ProblemException {
         String key = PiecePreviews.key(source);
-        if (!contents.isDocument()) {
-            return previews.small(Previews.Kind.THUMBNAIL, key, source.file(), contents.info());
-        }
         PlanPiece piece = new PlanPiece(
                 "",
                 source.file(),

@@ -74,7 +74,7 @@ class SourceNews implements AssignmentNews {
                         .collect(Collectors.toMap(Source::id, Function.identity()));
         Map<Long, List<Picture>> pictures = new HashMap<>();
         for (StoredPiece piece : first) {
-            String key = previews.key(piece, piece.sourceId().map(known::get));
+            String key = PiecePreviews.key(piece, piece.sourceId().map(known::get));
             pictures.computeIfAbsent(piece.assignmentId(), id -> new ArrayList<>())
                     .add(new Picture("/pieces/%d/thumbnail?v=%s".formatted(piece.id(), key)));
         }

@@ -40,6 +40,7 @@ public class StoredPiece {
 
     private String ownName = "";
     private @Nullable String givenName;
+    private @Nullable String altText;
     private double width;
     private double height;
     private @Nullable Double unitsPerInch;
@@ -100,6 +101,15 @@ public class StoredPiece {
 
     void rename(String name) {
         givenName = name.isBlank() || name.equals(ownName) ? null : name.strip();
+    }
+
+    void tell(@Nullable String words) {
+        altText = words;
+    }
+
+    /** What somebody wrote for those who cannot see it. */
+    public Optional<String> altText() {
+        return Optional.ofNullable(altText);
     }
 
     void stand(int at) {

@@ -112,10 +112,10 @@ public class Previews {
      * Makes the preview of a whole picture from as few of its pixels as its format gives.
      *
      * @param known what inspecting it gave
-     * @return the focal point that is suggested for it
+     * @return what was found of it on the way
      * @throws ProblemException if it cannot be read to its end
      */
-    public FocalPoint small(Kind kind, String key, Path picture, SourceInfo known) throws ProblemException {
+    public SmallPicture.Found small(Kind kind, String key, Path picture, SourceInfo known) throws ProblemException {
         return SmallPicture.make(
                 reader, picture, known, kind.recipe, (path, content) -> stored(content, place(kind, key)));
     }

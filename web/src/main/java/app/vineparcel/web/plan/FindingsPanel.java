@@ -1,0 +1,112 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.FindingGuide;
+import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.Remedy;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * What was found in a plan, kind by kind: what matters most comes first.
+ *
+ * @param whole what concerns all of the plan
+ * @param kinds what concerns single cells
+ * @param accepted what somebody has seen and means so
+ */
+record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted) {
+
+    /**
+     * Findings of one code.
+     *
+     * @param level in lower case
+     * @param count in how many cells that are on
+     * @param message of the first of them
+     * @param remedies that one click does for all of them
+     * @param turnsOff whether they can be turned off
+     */
+    record Kind(
+            String code,
+            String title,
+            String level,
+            int count,
+            String why,
+            String message,
+            List<Remedy> remedies,
+            boolean turnsOff) {
+
+        public boolean acceptable() {
+            return !level.equals("blocker");
+        }
+
+        public boolean renames() {
+            return code.equals(Finding.SAME_PATH);
+        }
+    }
+
+    /**
+     * Something that is accepted.
+     *
+     * @param where for which piece or recipe, in words
+     */
+    record Quiet(String code, String title, String where, String piece, String column) {}
+
+    static FindingsPanel of(PlanSnapshot plan, List<Finding> whole) {
+        Grid grid = plan.grid();
+        List<Kind> kinds = new ArrayList<>();
+        grid.totals().codes().forEach((code, count) -> kinds.add(kind(grid, code, count)));
+        kinds.sort(Comparator.comparing(
+                        (Kind kind) -> Finding.Level.valueOf(kind.level().toUpperCase(Locale.ROOT)))
+                .thenComparing(kind -> FindingGuide.order(kind.code())));
+        return new FindingsPanel(whole, kinds, accepted(plan));
+    }
+
+    private static Kind kind(Grid grid, String code, int count) {
+        List<Choices.Cell> cells = grid.found(code);
+        Finding first = cells.stream()
+                .limit(1)
+                .flatMap(cell -> grid
+                        .cell(
+                                grid.rowOf(cell.piece()).orElseThrow(),
+                                grid.columnOf(cell.column()).orElseThrow())
+                        .files()
+                        .stream())
+                .flatMap(file -> file.findings().stream())
+                .filter(finding -> finding.code().equals(code))
+                .findFirst()
+                .orElse(new Finding(Finding.Level.HINT, code, ""));
+        return new Kind(
+                code,
+                FindingGuide.title(code),
+                first.level().name().toLowerCase(Locale.ROOT),
+                count,
+                FindingGuide.why(code),
+                first.message(),
+                Remedy.against(code),
+                true);
+    }
+
+    private static List<Quiet> accepted(PlanSnapshot plan) {
+        Grid grid = plan.grid();
+        return grid.choices().accepted().stream()
+                .map(one -> new Quiet(
+                        one.code(), FindingGuide.title(one.code()), where(grid, one), one.piece(), one.column()))
+                .sorted(Comparator.comparing(Quiet::title).thenComparing(Quiet::where))
+                .toList();
+    }
+
+    private static String where(Grid grid, Choices.Accepted one) {
+        String piece = grid.rowOf(one.piece())
+                .map(row -> "“%s”".formatted(grid.rows().get(row).name()))
+                .orElse("");
+        String recipe = grid.columnOf(one.column())
+                .map(at -> grid.columns().get(at).recipe().title())
+                .orElse("");
+        return piece.isEmpty() && recipe.isEmpty()
+                ? "all of this plan"
+                : piece.isEmpty() ? recipe : recipe.isEmpty() ? piece : piece + ", " + recipe;
+    }
+}

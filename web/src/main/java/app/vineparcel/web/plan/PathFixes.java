@@ -1,0 +1,140 @@
+package app.vineparcel.web.plan;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.recipes.RecipeService;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Tells files apart that are in each other's way, by putting something into the names of exactly the recipes that they are made by. */
+@Component
+class PathFixes {
+
+    /**
+     * A way, with what it makes of some names.
+     *
+     * @param word of the way
+     * @param label what a button says
+     * @param left how many cells would still be in each other's way
+     * @param recipes whose names would change
+     */
+    record Fix(String word, String label, int left, List<String> recipes, List<Example> examples) {}
+
+    /** A path before and after. */
+    record Example(String before, String after) {}
+
+    /** What can be put into a name. */
+    private enum Way {
+        SOURCE("Put the source’s name in front", name -> "{stem}-" + name),
+        NUMBER("Put the piece’s number behind", name -> name + "-{n:3}"),
+        RECIPE("Put the recipe’s name behind", name -> name + "-{recipe|kebab}");
+
+        private final String label;
+        private final UnaryOperator<String> change;
+
+        Way(String label, UnaryOperator<String> change) {
+            this.label = label;
+            this.change = change;
+        }
+    }
+
+    private static final int SHOWN = 3;
+
+    private final PlanGrids grids;
+    private final RecipeService recipes;
+
+    PathFixes(PlanGrids grids, RecipeService recipes) {
+        this.grids = grids;
+        this.recipes = recipes;
+    }
+
+    /** The ways that help, best first. */
+    List<Fix> of(Assignment assignment, PlanSnapshot plan) {
+        List<Choices.Cell> late = plan.grid().collisions();
+        List<Fix> fixes = new ArrayList<>();
+        for (Way way : Way.values()) {
+            Map<String, Recipe> changed = changed(plan, late, way);
+            Grid trial = grids.trial(assignment, plan, columns(plan, changed));
+            int left = trial.collisions().size();
+            if (left < late.size()) {
+                fixes.add(new Fix(
+                        way.name().toLowerCase(java.util.Locale.ROOT),
+                        way.label,
+                        left,
+                        changed.values().stream()
+                                .map(Recipe::title)
+                                .distinct()
+                                .sorted()
+                                .toList(),
+                        late.stream()
+                                .limit(SHOWN)
+                                .map(cell -> new Example(path(plan.grid(), cell), path(trial, cell)))
+                                .toList()));
+            }
+        }
+        fixes.sort(java.util.Comparator.comparingInt(Fix::left));
+        return fixes;
+    }
+
+    /** Keeps the recipes with their new names, each as its next version. */
+    void apply(Assignment assignment, PlanSnapshot plan, String word) throws ProblemException {
+        for (Way way : Way.values()) {
+            if (way.name().toLowerCase(java.util.Locale.ROOT).equals(word)) {
+                for (PlanService.Column column : concerned(plan, plan.grid().collisions())) {
+                    Recipe now = recipes.get(column.stored().id()).recipe();
+                    recipes.change(column.stored().id(), now.named(way.change.apply(now.name())));
+                }
+                return;
+            }
+        }
+        throw ChoiceController.gone();
+    }
+
+    private static List<PlanService.Column> concerned(PlanSnapshot plan, List<Choices.Cell> late) {
+        Set<String> named = late.stream().map(Choices.Cell::column).collect(Collectors.toSet());
+        Map<Long, PlanService.Column> byRecipe = new HashMap<>();
+        plan.columns().stream()
+                .filter(column -> named.contains(column.key().key()))
+                .forEach(column -> byRecipe.putIfAbsent(column.stored().id(), column));
+        return List.copyOf(byRecipe.values());
+    }
+
+    private static Map<String, Recipe> changed(PlanSnapshot plan, List<Choices.Cell> late, Way way) {
+        Set<Long> ids = concerned(plan, late).stream()
+                .map(column -> column.stored().id())
+                .collect(Collectors.toSet());
+        Map<String, Recipe> changed = new HashMap<>();
+        plan.columns().stream()
+                .filter(column -> ids.contains(column.stored().id()))
+                .forEach(column -> {
+                    Recipe now = column.column().recipe();
+                    changed.put(column.key().key(), now.named(way.change.apply(now.name())));
+                });
+        return changed;
+    }
+
+    private static List<PlanColumn> columns(PlanSnapshot plan, Map<String, Recipe> changed) {
+        return plan.grid().columns().stream()
+                .map(column -> changed.containsKey(column.id()) ? column.with(changed.get(column.id())) : column)
+                .toList();
+    }
+
+    private static String path(Grid grid, Choices.Cell cell) {
+        return grid.cell(
+                        grid.rowOf(cell.piece()).orElseThrow(),
+                        grid.columnOf(cell.column()).orElseThrow())
+                .files()
+                .get(0)
+                .path();
+    }
+}
