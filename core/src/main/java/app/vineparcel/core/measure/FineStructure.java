@@ -8,8 +8,9 @@ import java.util.Arrays;
  *
  * @param smooth the share of the area where lightness rises gently and evenly, 0 to 1: there a palette shows as bands
  * @param sharpEdge the long edge, px, up to which its edges are as steep as its size allows; larger, it has no more to show
+ * @param lookedAt the long edge, px, at which it was looked at; beyond it nothing is known
  */
-public record FineStructure(double smooth, int sharpEdge) {
+public record FineStructure(double smooth, int sharpEdge, int lookedAt) {
 
     private static final int FIELD = 16;
     /** Mean deviation, in codes of 8 bits, from an even rise. */
@@ -34,7 +35,7 @@ public record FineStructure(double smooth, int sharpEdge) {
      * @param picture sRGB or grey, 8 bits, without alpha
      */
     static FineStructure of(Pixels picture) {
-        return new FineStructure(smooth(picture), sharp(picture));
+        return new FineStructure(smooth(picture), sharp(picture), picture.size().longEdge());
     }
 
     private static float[] grey(Pixels picture) {

@@ -124,6 +124,7 @@ public record PictureFacts(
             out.writeLong(hash);
             out.writeFloat((float) structure.smooth());
             out.writeInt(structure.sharpEdge());
+            out.writeInt(structure.lookedAt());
             out.writeByte(cost.sizes().size());
             for (CodingCost.AtSize size : cost.sizes()) {
                 out.writeInt(size.edge());
@@ -160,7 +161,7 @@ public record PictureFacts(
             CoarseMap attention = map(in);
             CoarseMap light = map(in);
             long hash = in.readLong();
-            FineStructure structure = new FineStructure(in.readFloat(), in.readInt());
+            FineStructure structure = new FineStructure(in.readFloat(), in.readInt(), in.readInt());
             return Optional.of(new PictureFacts(
                     new Silhouette(clear, edges),
                     new ColourSpread(nodes, shares),

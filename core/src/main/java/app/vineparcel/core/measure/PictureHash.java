@@ -14,7 +14,7 @@ public final class PictureHash {
     private static final int LOW = 8;
     private static final int FULL = 255;
     /** Bits apart up to which two pictures count as nearly the same. */
-    private static final int NEAR = 5;
+    private static final int NEAR = 3;
 
     private PictureHash() {}
 

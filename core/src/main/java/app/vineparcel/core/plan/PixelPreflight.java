@@ -39,6 +39,9 @@ final class PixelPreflight {
     /** How much larger than it is sharp a picture may be shown. */
     static final double SOFT = 1.6;
 
+    /** How much smaller than it was looked at a picture has to be sharp, to call it soft. */
+    private static final double CLEARLY = 0.8;
+
     private PixelPreflight() {}
 
     static void look(
@@ -123,9 +126,8 @@ final class PixelPreflight {
 
     private static void soft(PictureFacts facts, PlanPiece piece, Framing framing, List<Finding> findings) {
         int sharp = facts.structure().sharpEdge();
-        int looked = facts.cost().sizes().get(0).edge();
         double shown = piece.piece().pixels().longEdge() * Math.min(1, framing.scale());
-        if (sharp < looked && shown > sharp * SOFT) {
+        if (sharp < facts.structure().lookedAt() * CLEARLY && shown > sharp * SOFT) {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "soft",

@@ -10,15 +10,15 @@ final class SayingPreflight {
 
     /** Names that cameras, phones, scanners and programs give by themselves. */
     private static final Pattern GENERIC = Pattern.compile(
-            "(?i)(?:_?(?:img|dsc[fnp]?|mvi|pict|imag|photo|foto|image|scan|pxl|gopr|dji|screenshot|bildschirmfoto|capture|untitled|unbenannt|unnamed"
+            "(?i)(?:(?:_?(?:img|dsc[fnp]?|mvi|pict|imag|photo|foto|image|scan|pxl|gopr|dji|screenshot|bildschirmfoto|capture|untitled|unbenannt|unnamed"
                     + "|layer|ebene|artboard|group|gruppe|rectangle|ellipse|path|frame|copy of|new document)|p[0-9a-d]{2,3}|_mg|_dsc)[\\s_\\-().]*[\\d\\s_\\-().x]*"
-                    + "|\\d{8}[_-]\\d{6}\\d*|\\d{1,6}");
+                    + "|\\d{8}[_-]\\d{6}\\d*|\\d{1,6})(?:[-_]\\d+(?:x\\d+)?)?");
 
     private SayingPreflight() {}
 
     static void look(PlanPiece piece, PlanColumn column, String path, List<Finding> findings) {
         file(piece, findings);
-        name(piece, column, path, findings);
+        name(piece, path, findings);
         rights(piece, column, findings);
         if (column.rules().wantsAltText() && !saysWhatItShows(piece, column)) {
             findings.add(
@@ -66,12 +66,11 @@ final class SayingPreflight {
         }
     }
 
-    private static void name(PlanPiece piece, PlanColumn column, String path, List<Finding> findings) {
+    private static void name(PlanPiece piece, String path, List<Finding> findings) {
         boolean generic = GENERIC.matcher(piece.name().strip()).matches();
         String name = path.substring(path.lastIndexOf('/') + 1);
         int dot = name.lastIndexOf('.');
-        String bare = (dot > 0 ? name.substring(0, dot) : name).replaceFirst("[-_ @]?\\d+(?:x\\d*)?$", "");
-        if (generic && (GENERIC.matcher(bare).matches() || bare.isEmpty())) {
+        if (generic && GENERIC.matcher(dot > 0 ? name.substring(0, dot) : name).matches()) {
             findings.add(new Finding(
                     Finding.Level.HINT,
                     "generic-name",

@@ -4,6 +4,7 @@ import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.FindingGuide;
 import app.vineparcel.core.plan.Grid;
+import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.Remedy;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -19,6 +20,9 @@ import java.util.Locale;
  */
 record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted) {
 
+    /** So many cells are asked whether a remedy would help. */
+    private static final int LOOKED_AT = 40;
+
     /**
      * Findings of one code.
      *
@@ -26,17 +30,8 @@ record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted
      * @param count in how many cells that are on
      * @param message of the first of them
      * @param remedies that one click does for all of them
-     * @param turnsOff whether they can be turned off
      */
-    record Kind(
-            String code,
-            String title,
-            String level,
-            int count,
-            String why,
-            String message,
-            List<Remedy> remedies,
-            boolean turnsOff) {
+    record Kind(String code, String title, String level, int count, String why, String message, List<Remedy> remedies) {
 
         public boolean acceptable() {
             return !level.equals("blocker");
@@ -66,14 +61,14 @@ record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted
 
     private static Kind kind(Grid grid, String code, int count) {
         List<Choices.Cell> cells = grid.found(code);
-        Finding first = cells.stream()
-                .limit(1)
-                .flatMap(cell -> grid
-                        .cell(
-                                grid.rowOf(cell.piece()).orElseThrow(),
-                                grid.columnOf(cell.column()).orElseThrow())
-                        .files()
-                        .stream())
+        List<GridCell> some = cells.stream()
+                .limit(LOOKED_AT)
+                .map(cell -> grid.cell(
+                        grid.rowOf(cell.piece()).orElseThrow(),
+                        grid.columnOf(cell.column()).orElseThrow()))
+                .toList();
+        Finding first = some.stream()
+                .flatMap(cell -> cell.files().stream())
                 .flatMap(file -> file.findings().stream())
                 .filter(finding -> finding.code().equals(code))
                 .findFirst()
@@ -85,8 +80,11 @@ record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted
                 count,
                 FindingGuide.why(code),
                 first.message(),
-                Remedy.against(code),
-                true);
+                Remedy.against(code).stream()
+                        .filter(remedy -> some.stream().anyMatch(cell -> remedy.on(
+                                        cell.piece(), cell.column().recipe(), cell.override())
+                                .isPresent()))
+                        .toList());
     }
 
     private static List<Quiet> accepted(PlanSnapshot plan) {
