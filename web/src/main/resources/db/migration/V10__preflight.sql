@@ -2,7 +2,8 @@
 create table piece_facts (
     piece_id    bigint       primary key references piece on delete cascade,
     picture_key varchar(200) not null,
-    facts       bytea        not null
+    facts       bytea        not null,
+    attempts    integer      not null default 0
 );
 
 -- Findings that somebody has seen and means so; 0 stands for every piece, an empty column for every column.

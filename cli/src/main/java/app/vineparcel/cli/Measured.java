@@ -32,15 +32,12 @@ final class Measured {
         ExecutorService workers = Executors.newFixedThreadPool(threads);
         try {
             bySource.values()
-                    .forEach(some -> workers.execute(() -> PieceMeasurement.of(
-                            reader,
-                            some,
-                            (piece, found) -> {
+                    .forEach(some ->
+                            workers.execute(() -> PieceMeasurement.of(reader, some, piece -> true, (piece, found) -> {
                                 synchronized (known) {
                                     known.put(piece, piece.knowing(piece.known().with(found)));
                                 }
-                            },
-                            () -> false)));
+                            })));
             workers.shutdown();
             workers.awaitTermination(Long.MAX_VALUE, TimeUnit.NANOSECONDS);
         } catch (InterruptedException e) {

@@ -1,6 +1,7 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.measure.PictureFacts;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
@@ -9,18 +10,28 @@ import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.source.ForeignWork;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import java.io.IOException;
+import java.lang.System.Logger;
+import java.lang.System.Logger.Level;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
-import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
 
 /** Measures pieces of any kind: decodes a picture, draws what is drawn. Those of one document should follow one another. */
 public final class PieceMeasurement {
 
     private static final Recipe LARGE_ENOUGH = recipe();
+
+    /** Every piece has a limit of its own. */
+    private static final Duration ALL_OF_THEM = Duration.ofDays(1);
+
+    private static final Logger LOG = System.getLogger(PieceMeasurement.class.getName());
 
     private PieceMeasurement() {}
 
@@ -39,37 +50,41 @@ public final class PieceMeasurement {
     /**
      * Measures.
      *
-     * @param found told of every piece; of one that cannot be read to its end nothing is known
-     * @param ending asked before every piece; whatever is not measured by then is left out
+     * @param wanted asked right before each piece; what is not wanted then is passed over
+     * @param found told of every other; of one that cannot be read to its end, in its time, nothing is known
      */
+    @SuppressWarnings("try") // a budget counts by being open
     public static void of(
             SourceReader reader,
             List<PlanPiece> pieces,
-            BiConsumer<PlanPiece, Optional<PictureFacts>> found,
-            BooleanSupplier ending) {
+            Predicate<PlanPiece> wanted,
+            BiConsumer<PlanPiece, Optional<PictureFacts>> found) {
         StageClock clock = new StageClock();
         Conversions conversions = new Conversions();
         Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
         PlanColumn column = new PlanColumn("", LARGE_ENOUGH, "", "");
         RenditionPixels.Workshop workshop =
                 new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
-        try (OpenSources sources = new OpenSources(reader, conversions, clock)) {
+        try (WorkBudget ignored = reader.pool().begin(ALL_OF_THEM);
+                OpenSources sources = new OpenSources(reader, conversions, clock)) {
             PieceLook look = new PieceLook(sources, workshop);
             for (PlanPiece piece : pieces) {
-                if (ending.getAsBoolean()) {
-                    return;
+                if (wanted.test(piece)) {
+                    found.accept(piece, measured(reader, look, planner.plan(piece, column)));
                 }
-                found.accept(piece, measured(look, planner.plan(piece, column)));
             }
         }
     }
 
-    private static Optional<PictureFacts> measured(PieceLook look, PlannedRendition planned) {
+    private static Optional<PictureFacts> measured(SourceReader reader, PieceLook look, PlannedRendition planned) {
         try {
-            PieceLook.Seen seen = look.of(planned);
-            return Optional.of(
-                    PictureMeasurement.of(seen.source(), seen.framing().crop()));
-        } catch (ProblemException unreadable) {
+            return ForeignWork.within(reader.pool(), reader.limits().source(), () -> {
+                PieceLook.Seen seen = look.of(planned);
+                return Optional.of(
+                        PictureMeasurement.of(seen.source(), seen.framing().crop()));
+            });
+        } catch (ProblemException | IOException | RuntimeException | WorkBudget.Exceeded unreadable) {
+            LOG.log(Level.DEBUG, "a piece could not be measured", unreadable);
             return Optional.empty();
         }
     }

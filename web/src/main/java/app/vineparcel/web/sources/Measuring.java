@@ -8,7 +8,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -59,29 +58,28 @@ public class Measuring {
         }
     }
 
-    /** How many wait. */
-    public int waiting() {
-        return waiting.size();
-    }
-
     private void measure(List<PlanPiece> pieces, Map<String, String> keys) {
         try {
             PieceMeasurement.of(
                     reader,
                     pieces,
+                    piece -> !ending && facts.attempt(Long.parseLong(piece.id()), key(piece, keys)),
                     (piece, found) -> {
-                        String key = Optional.ofNullable(keys.get(piece.id())).orElse("");
+                        String key = key(piece, keys);
                         found.ifPresentOrElse(
                                 measured -> facts.put(Long.parseLong(piece.id()), key, measured),
                                 () -> failed.add(key));
                         waiting.remove(key);
-                    },
-                    () -> ending);
+                    });
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("measuring {} pieces failed", pieces.size(), e);
         } finally {
-            pieces.forEach(piece -> waiting.remove(keys.get(piece.id())));
+            pieces.forEach(piece -> waiting.remove(key(piece, keys)));
         }
+    }
+
+    private static String key(PlanPiece piece, Map<String, String> keys) {
+        return keys.getOrDefault(piece.id(), "");
     }
 
     @PreDestroy

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.measure.PictureFacts;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -17,6 +18,8 @@ public class PieceFacts {
      * @param key of the picture, as {@link PiecePreviews#key} has it
      */
     record Kept(String key, PictureFacts facts) {}
+
+    private static final int MOST_ATTEMPTS = 2;
 
     private final JdbcTemplate database;
 
@@ -38,6 +41,25 @@ public class PieceFacts {
         return found;
     }
 
+    /**
+     * Writes an attempt at measuring down before it is made, since it may end the program.
+     *
+     * @return false if it has been tried as often as it may, and never came back
+     */
+    boolean attempt(long piece, String key) {
+        List<Integer> attempts = database.queryForList(
+                """
+                insert into piece_facts (piece_id, picture_key, facts, attempts) select id, ?, ''::bytea, 1 from piece where id = ?
+                on conflict (piece_id) do update set facts = ''::bytea,
+                  attempts = case when piece_facts.picture_key = excluded.picture_key then piece_facts.attempts + 1 else 1 end,
+                  picture_key = excluded.picture_key
+                returning attempts""",
+                Integer.class,
+                key,
+                piece);
+        return !attempts.isEmpty() && attempts.get(0) <= MOST_ATTEMPTS;
+    }
+
     /** Keeps the facts of a source that is one picture. */
     void put(Source source, PictureFacts facts) {
         database.query(
@@ -53,7 +75,7 @@ public class PieceFacts {
         database.update(
                 """
                 insert into piece_facts (piece_id, picture_key, facts) select id, ?, ? from piece where id = ?
-                on conflict (piece_id) do update set picture_key = excluded.picture_key, facts = excluded.facts""",
+                on conflict (piece_id) do update set picture_key = excluded.picture_key, facts = excluded.facts, attempts = 0""",
                 key,
                 facts.bytes(),
                 piece);
