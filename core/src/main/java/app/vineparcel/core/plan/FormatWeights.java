@@ -83,7 +83,7 @@ final class FormatWeights {
     /** What a picture becomes within a file of shapes. */
     static OutputFormat within(VectorFormat format) {
         int quality = format instanceof VectorFormat.Pdf pdf ? pdf.quality() : 100;
-        return new OutputFormat.Jpeg(quality, false, OutputFormat.Chroma.HALF);
+        return new OutputFormat.Jpeg(quality, false, OutputFormat.Chroma.FULL);
     }
 
     private static double bits(OutputFormat format, PixelSize size) {

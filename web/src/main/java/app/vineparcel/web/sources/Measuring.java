@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -26,15 +27,37 @@ public class Measuring {
 
     private final SourceReader reader;
     private final PieceFacts facts;
+    private final PlanPieces planPieces;
+    private final StoredPieceRepository pieces;
+    private final SourceRepository sources;
     private final ExecutorService worker =
             Executors.newSingleThreadExecutor(new CustomizableThreadFactory("measuring-"));
     private final Set<String> waiting = ConcurrentHashMap.newKeySet();
     private final Set<String> failed = ConcurrentHashMap.newKeySet();
     private volatile boolean ending;
 
-    Measuring(SourceReader reader, PieceFacts facts) {
+    Measuring(
+            SourceReader reader,
+            PieceFacts facts,
+            PlanPieces planPieces,
+            StoredPieceRepository pieces,
+            SourceRepository sources) {
+        this.planPieces = planPieces;
+        this.pieces = pieces;
+        this.sources = sources;
         this.reader = reader;
         this.facts = facts;
+    }
+
+    /** Measures the pieces of a source that was just read, as far as nothing is known of them. */
+    void want(long sourceId) {
+        Optional<Source> source = sources.findById(sourceId);
+        List<StoredPiece> stored = pieces.findBySourceIdOrderByPosition(sourceId).stream()
+                .filter(StoredPiece::isPresent)
+                .toList();
+        Map<Long, String> keys = new HashMap<>();
+        stored.forEach(piece -> keys.put(piece.id(), PiecePreviews.key(piece, source)));
+        want(planPieces.of(stored), keys);
     }
 
     /**

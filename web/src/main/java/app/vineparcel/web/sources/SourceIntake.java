@@ -39,6 +39,7 @@ class SourceIntake {
     private final Previews previews;
     private final PieceService pieces;
     private final PieceFacts facts;
+    private final Measuring measuring;
     private final TransactionTemplate transaction;
     private final StorageSettings settings;
     private final ReaderProcess process;
@@ -51,6 +52,7 @@ class SourceIntake {
             Previews previews,
             PieceService pieces,
             PieceFacts facts,
+            Measuring measuring,
             TransactionTemplate transaction,
             StorageSettings settings,
             ReaderProcess process) {
@@ -61,6 +63,7 @@ class SourceIntake {
         this.previews = previews;
         this.pieces = pieces;
         this.facts = facts;
+        this.measuring = measuring;
         this.transaction = transaction;
         this.workers = Executors.newFixedThreadPool(settings.threads(), new CustomizableThreadFactory("reading-"));
     }
@@ -115,6 +118,9 @@ class SourceIntake {
                 pieces.sync(s, contents.pieces());
                 found.ifPresent(one -> facts.put(s, one.facts()));
             });
+            if (found.isEmpty()) {
+                measuring.want(sourceId);
+            }
         } catch (ProblemException e) {
             keep(source, s -> {
                 if (ending) {
