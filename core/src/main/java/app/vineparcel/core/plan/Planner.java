@@ -71,7 +71,7 @@ public final class Planner {
                 framing,
                 path,
                 Math.min(
-                        WeightModel.bytes(recipe.format(), framing, piece),
+                        WeightModel.bytes(recipe.format(), recipe.sharpen(), framing, piece),
                         recipe.maxBytes().orElse(Long.MAX_VALUE)),
                 List.copyOf(findings),
                 pages);
@@ -86,7 +86,7 @@ public final class Planner {
                 || recipe.format().isVector()) {
             return Optional.empty();
         }
-        long least = WeightModel.least(recipe.format(), framing, piece);
+        long least = WeightModel.least(recipe.format(), recipe.sharpen(), framing, piece);
         return least > limit * UNSURE
                 ? Optional.of(new Finding(
                         Finding.Level.BLOCKER,
