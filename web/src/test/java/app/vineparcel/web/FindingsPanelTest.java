@@ -4,13 +4,20 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import app.vineparcel.core.plan.Placement;
+import app.vineparcel.core.recipe.ChannelReader;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.recipes.RecipeService;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** Labels in white ink go into JPEG on white: found, gone to, mended with one click, undone, accepted. */
 class FindingsPanelTest extends RealPages {
@@ -24,6 +31,12 @@ class FindingsPanelTest extends RealPages {
 
     private static final LocatorAssertions.HasTextOptions SOON =
             new LocatorAssertions.HasTextOptions().setTimeout(20_000);
+
+    @Autowired
+    private RecipeService recipes;
+
+    @Autowired
+    private ChannelService channels;
 
     private long id;
 
@@ -117,5 +130,40 @@ class FindingsPanelTest extends RealPages {
                 .isEqualTo("A round label in white ink");
         page.locator("[data-undo]").click();
         assertThat(page.getByLabel("Alternative text")).hasValue("");
+    }
+
+    @Test
+    void names_that_are_the_same_are_told_apart_in_exactly_those_recipes() throws Exception {
+        long recipe = recipes.add(RecipeReader.read(
+                        "{\"recipe\": 1, \"title\": \"Flat\", \"name\": \"{piece}\", \"format\": {\"type\": \"png\"}}",
+                        ""))
+                .id();
+        channels.add(
+                ChannelReader.read("{\"channel\": 1, \"name\": \"Flat ones\", \"folder\": \"flat\"}"),
+                List.of(new ChannelService.Use(recipes.get(recipe), Placement.USUAL)));
+        try {
+            String name = "twice-" + System.nanoTime();
+            photo(ROOT.resolve(name).resolve("a/bed.png"), 40, 30, 1);
+            photo(ROOT.resolve(name).resolve("b/bed.png"), 40, 30, 2);
+            long twice = assignment(name, name + "/a", name + "/b");
+            sql.update("delete from hidden_channel where assignment_id = ?", twice);
+            sql.update(
+                    "insert into hidden_channel (assignment_id, channel_id) select ?, id from channel where name <> 'Flat ones'",
+                    twice);
+            page.navigate("/assignments/" + twice + "/plan");
+            page.locator("[data-findings]").click();
+            assertThat(count("same-path")).hasText("1");
+            kind("same-path").getByText("Tell the names apart").click();
+            assertThat(page.locator(".name-fix").first()).containsText("Put the piece’s number behind");
+            assertThat(page.locator(".name-fix").first()).containsText("flat/bed.png");
+            assertThat(page.locator(".name-fix").first()).containsText("flat/bed-002.png");
+            page.locator("[data-way]").first().click();
+            assertThat(kind("same-path")).hasCount(0);
+            assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{piece}-{n:3}");
+            assertThat(recipes.get(recipe).version()).isEqualTo(2);
+        } finally {
+            sql.update("delete from hidden_channel");
+            leaveOpeningChannels();
+        }
     }
 }

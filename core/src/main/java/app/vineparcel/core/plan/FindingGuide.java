@@ -48,7 +48,6 @@ public enum FindingGuide {
     NO_RIGHTS("no-rights", "No creator or licence", "The channel wants rights, and the file would name none."),
     BROKEN_PROFILE("broken-profile", "Profile is damaged", "The colours are read as sRGB, which may be wrong."),
     NO_PLACE_FOR_PROFILE("no-place-for-profile", "Format takes no profile", "Colours other than sRGB will look wrong."),
-    CANNOT_HOLD("cannot-hold", "Format cannot hold it", "Something of the piece would be lost."),
     GENERIC_NAME("generic-name", "Generic name", "A name that a camera or a program gave becomes a file name."),
     DUPLICATE("duplicate", "Looks the same as another", "The same picture may be in the plan twice."),
     FLATTENED("flattened", "Transparency is filled", "The format or the recipe has no transparency."),

@@ -18,6 +18,7 @@ import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.DeliveryFolders;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -132,7 +133,7 @@ class FindingsController {
     }
 
     private static String title(String code) {
-        return FindingGuide.title(code).toLowerCase(java.util.Locale.ROOT);
+        return FindingGuide.title(code).toLowerCase(Locale.ROOT);
     }
 
     private static Choices remedied(Grid grid, String code, Remedy remedy) {

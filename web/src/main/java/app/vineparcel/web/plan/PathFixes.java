@@ -8,8 +8,10 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.recipes.RecipeService;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -68,7 +70,7 @@ class PathFixes {
             int left = trial.collisions().size();
             if (left < late.size()) {
                 fixes.add(new Fix(
-                        way.name().toLowerCase(java.util.Locale.ROOT),
+                        way.name().toLowerCase(Locale.ROOT),
                         way.label,
                         left,
                         changed.values().stream()
@@ -82,14 +84,14 @@ class PathFixes {
                                 .toList()));
             }
         }
-        fixes.sort(java.util.Comparator.comparingInt(Fix::left));
+        fixes.sort(Comparator.comparingInt(Fix::left));
         return fixes;
     }
 
     /** Keeps the recipes with their new names, each as its next version. */
     void apply(Assignment assignment, PlanSnapshot plan, String word) throws ProblemException {
         for (Way way : Way.values()) {
-            if (way.name().toLowerCase(java.util.Locale.ROOT).equals(word)) {
+            if (way.name().toLowerCase(Locale.ROOT).equals(word)) {
                 for (PlanService.Column column : concerned(plan, plan.grid().collisions())) {
                     Recipe now = recipes.get(column.stored().id()).recipe();
                     recipes.change(column.stored().id(), now.named(way.change.apply(now.name())));

@@ -1,7 +1,11 @@
 package app.vineparcel.web.plan;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.CellState;
+import app.vineparcel.core.plan.Finding;
+import app.vineparcel.core.plan.FindingGuide;
+import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.web.assignments.Assignment;
@@ -10,6 +14,7 @@ import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.runs.RunService;
+import app.vineparcel.web.storage.DeliveryFolders;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -70,6 +75,7 @@ class PlanController {
     private final PlanChannels serving;
     private final ChannelService channels;
     private final PlanState.Teller teller;
+    private final DeliveryFolders folders;
 
     PlanController(
             PlanService plans,
@@ -79,8 +85,10 @@ class PlanController {
             RunService runs,
             PlanChannels serving,
             ChannelService channels,
-            PlanState.Teller teller) {
+            PlanState.Teller teller,
+            DeliveryFolders folders) {
         this.teller = teller;
+        this.folders = folders;
         this.serving = serving;
         this.channels = channels;
         this.plans = plans;
@@ -155,14 +163,22 @@ class PlanController {
             throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
-            long runId = runs.start(
-                    assignment,
-                    plans.chosen(assignment, Choice.of(cells)),
-                    asked.substring(0, Math.min(LONGEST_WORD, asked.length())));
+            Plan chosen = plans.chosen(assignment, Choice.of(cells));
+            requireRoom(id, chosen);
+            long runId = runs.start(assignment, chosen, asked.substring(0, Math.min(LONGEST_WORD, asked.length())));
             return "redirect:/runs/" + runId;
         } catch (ProblemException e) {
             model.addAttribute("problem", e.problem());
             return page(id, NOTHING_ASKED, model);
+        }
+    }
+
+    private void requireRoom(long id, Plan chosen) throws ProblemException {
+        Optional<Finding> full =
+                folders.findings(id, chosen.predictedBytes()).stream().findFirst();
+        if (full.isPresent()) {
+            throw new ProblemException(new Problem.CannotWrite(
+                    FindingGuide.title(full.get().code()), full.get().message(), "Then render again."));
         }
     }
 
