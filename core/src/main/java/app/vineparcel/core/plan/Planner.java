@@ -18,7 +18,7 @@ public final class Planner {
     private static final int LONG_PATH = 200;
     private static final int LONGEST_PATH = 1000;
     /** A prediction of the least weight has to be so much above a limit. */
-    private static final double UNSURE = 1.15;
+    private static final double UNSURE = 1.03;
 
     private final PathPlan paths;
     private final Preflight preflight;
