@@ -107,7 +107,7 @@ class RunsTest extends Workbench {
             recipes.change(page.id(), limited(200));
             Rendition refused = byPath(run(id)).get("web/page/terraces-320.jpg");
             assertThat(refused.state()).isEqualTo(Rendition.State.FAILED);
-            assertThat(refused.reason()).contains("bytes at its lightest, and the limit is 200");
+            assertThat(refused.reason()).contains("the limit is 200 bytes");
         } finally {
             recipes.change(page.id(), RecipeReader.read(before, ""));
         }

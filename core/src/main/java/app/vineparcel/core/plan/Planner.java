@@ -91,9 +91,13 @@ public final class Planner {
                 ? Optional.of(new Finding(
                         Finding.Level.BLOCKER,
                         "limit-unreachable",
-                        "At its lightest it would weigh about %,d kB, and the limit is %,d kB. Make it smaller, choose another format, or raise the limit."
-                                .formatted(Math.max(1, least / 1000), Math.max(1, limit / 1000))))
+                        "At its lightest it would weigh about %s, and the limit is %s. Make it smaller, choose another format, or raise the limit."
+                                .formatted(weight(least), weight(limit))))
                 : Optional.empty();
+    }
+
+    private static String weight(long bytes) {
+        return bytes < 10_000 ? "%,d bytes".formatted(bytes) : "%,d kB".formatted(bytes / 1000);
     }
 
     /** Some systems take no path beyond 260 characters, none one beyond some thousand. */

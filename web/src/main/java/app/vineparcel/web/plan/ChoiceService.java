@@ -18,19 +18,21 @@ import org.springframework.stereotype.Service;
 @Service
 class ChoiceService {
 
+    /** Choices of cells, and findings that are accepted, in one go. */
+    private static final String SELECT =
+            """
+            select piece_id, channel_id || '.' || recipe_id, wanted, otherwise, null from cell_choice where piece_id = any(?)
+            union all select piece_id, column_key, true, null, code from accepted_finding where assignment_id = ?""";
+
     private static final String UPSERT =
             """
             insert into cell_choice (piece_id, channel_id, recipe_id, wanted, otherwise)
             select * from unnest(cast(? as bigint[]), cast(? as bigint[]), cast(? as bigint[]), cast(? as boolean[]), cast(? as text[]))
             on conflict (piece_id, channel_id, recipe_id) do update set wanted = excluded.wanted, otherwise = excluded.otherwise""";
 
-    private final CellChoiceRepository cells;
-    private final AcceptedFindings accepted;
     private final JdbcTemplate database;
 
-    ChoiceService(CellChoiceRepository cells, AcceptedFindings accepted, JdbcTemplate database) {
-        this.accepted = accepted;
-        this.cells = cells;
+    ChoiceService(JdbcTemplate database) {
         this.database = database;
     }
 
@@ -51,36 +53,38 @@ class ChoiceService {
      * @param onDemand those that are only rendered where somebody asks
      */
     Choices of(long assignmentId, Collection<Long> pieces, Set<String> onDemand) {
-        return choices(cells.findByPieceIdIn(pieces), onDemand).accepting(accepted.of(assignmentId), true);
+        Set<Choices.Cell> off = new HashSet<>();
+        Set<Choices.Cell> on = new HashSet<>();
+        Map<Choices.Cell, PieceOverride> overrides = new HashMap<>();
+        Set<Choices.Accepted> accepted = new HashSet<>();
+        database.query(
+                SELECT,
+                row -> {
+                    String piece = row.getString(1);
+                    String code = row.getString(5);
+                    if (code != null) {
+                        accepted.add(new Choices.Accepted(code, piece.equals("0") ? "" : piece, row.getString(2)));
+                        return;
+                    }
+                    Choices.Cell cell = new Choices.Cell(piece, row.getString(2));
+                    if (!row.getBoolean(3)) {
+                        off.add(cell);
+                    } else if (onDemand.contains(piece)) {
+                        on.add(cell);
+                    }
+                    String otherwise = row.getString(4);
+                    if (otherwise != null) {
+                        overrides.put(cell, read(otherwise));
+                    }
+                },
+                pieces.toArray(Long[]::new),
+                assignmentId);
+        return new Choices(off, overrides, onDemand, on, accepted);
     }
 
     /** Waits until nobody else changes the choices of an assignment; holds to the end of the transaction. */
     void waitForTurn(long assignmentId) {
-        cells.waitForTurn(assignmentId);
-    }
-
-    private static Choices choices(List<CellChoice> kept, Set<String> onDemand) {
-        Set<Choices.Cell> off = new HashSet<>();
-        Set<Choices.Cell> on = new HashSet<>();
-        Map<Choices.Cell, PieceOverride> overrides = new HashMap<>();
-        for (CellChoice choice : kept) {
-            Choices.Cell cell = cell(choice);
-            if (!choice.wanted()) {
-                off.add(cell);
-            } else if (onDemand.contains(cell.piece())) {
-                on.add(cell);
-            }
-            String otherwise = choice.otherwise();
-            if (otherwise != null) {
-                overrides.put(cell, read(otherwise));
-            }
-        }
-        return new Choices(off, overrides, onDemand, on);
-    }
-
-    private static Choices.Cell cell(CellChoice choice) {
-        return new Choices.Cell(
-                String.valueOf(choice.pieceId()), choice.column().key());
+        database.query("select 1 from pg_advisory_xact_lock(cast(? as bigint))", row -> {}, assignmentId);
     }
 
     private static PieceOverride read(String otherwise) {

@@ -14,7 +14,6 @@ import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.runs.MadeFiles;
 import app.vineparcel.web.sources.Measuring;
 import app.vineparcel.web.sources.PieceOrigins;
-import app.vineparcel.web.sources.PiecePreviews;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.PlanPieces;
 import app.vineparcel.web.sources.StoredPiece;
@@ -42,7 +41,6 @@ class PlanGrids {
     private final PlanColumns columns;
     private final PieceService pieces;
     private final PlanPieces planPieces;
-    private final PiecePreviews previews;
     private final Measuring measuring;
     private final ChoiceService choices;
     private final Shelf shelf;
@@ -67,7 +65,6 @@ class PlanGrids {
             PlanColumns columns,
             PieceService pieces,
             PlanPieces planPieces,
-            PiecePreviews previews,
             Measuring measuring,
             ChoiceService choices,
             Shelf shelf,
@@ -83,7 +80,6 @@ class PlanGrids {
         this.columns = columns;
         this.pieces = pieces;
         this.planPieces = planPieces;
-        this.previews = previews;
         this.measuring = measuring;
         this.choices = choices;
         this.shelf = shelf;
@@ -133,7 +129,7 @@ class PlanGrids {
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         List<PlanColumn> recipes =
                 across.stream().map(PlanService.Column::column).toList();
-        List<PieceRow> pieceRows = samePieces ? known.rows() : rows(assignment, stored, rows);
+        List<PieceRow> pieceRows = samePieces ? known.rows() : rows(stored, rows);
         Map<Choices.Cell, List<MadeFile>> made = files.of(assignment.id());
         MadeWeights weights = new MadeWeights(
                 made, pieceRows.stream().collect(Collectors.toMap(row -> String.valueOf(row.id()), PieceRow::source)));
@@ -149,10 +145,11 @@ class PlanGrids {
                 orders.of(assignment.id()));
     }
 
-    private List<PieceRow> rows(Assignment assignment, List<StoredPiece> stored, List<PlanPiece> planned) {
-        Map<Long, String> keys = previews.keys(assignment.id(), stored);
-        measuring.want(planned, keys);
+    private List<PieceRow> rows(List<StoredPiece> stored, List<PlanPiece> planned) {
         Map<Long, PieceOrigins.Origin> from = origins.of(stored);
+        Map<Long, String> keys = new HashMap<>();
+        from.forEach((piece, origin) -> keys.put(piece, origin.picture()));
+        measuring.want(planned, keys);
         Map<String, StoredPiece> byId = new HashMap<>();
         stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
         return planned.stream()

@@ -20,9 +20,10 @@ public class PieceOrigins {
      * @param sourceId its source; that of the first piece on a sheet
      * @param word another for another file, or another way of taking it; up to 64 letters
      * @param folder the folder that it came from, or the document's name
+     * @param picture the key of its picture, as {@link PiecePreviews#key} has it
      * @param missing whether the file was no longer there when it was looked for last
      */
-    public record Origin(long sourceId, String word, String folder, boolean missing) {}
+    public record Origin(long sourceId, String word, String folder, String picture, boolean missing) {}
 
     private final SourceRepository sources;
     private final StoredPieceRepository pieces;
@@ -69,6 +70,7 @@ public class PieceOrigins {
                         source.isDocument()
                                 ? source.fileName()
                                 : source.folder().isEmpty() ? "Imported files" : source.folder(),
+                        PiecePreviews.key(piece, Optional.of(source)),
                         source.isMissing()));
     }
 
@@ -98,6 +100,7 @@ public class PieceOrigins {
                         first.sourceId(),
                         "%08x.%08x".formatted(sheet.sheetBody().hashCode(), words.hashCode()),
                         "Sheets",
+                        PiecePreviews.key(sheet, Optional.empty()),
                         laid.stream().anyMatch(Origin::missing)));
     }
 }

@@ -7,7 +7,6 @@ import app.vineparcel.core.source.Piece;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -90,15 +89,6 @@ public class PiecePreviews {
     /** Changes with everything that changes how the piece looks. */
     public String key(StoredPiece piece) {
         return key(piece, piece.sourceId().flatMap(sources::findById));
-    }
-
-    /** The keys of all pieces of an assignment, with every source looked up once. */
-    public Map<Long, String> keys(long assignmentId, List<StoredPiece> all) {
-        Map<Long, Source> known = new HashMap<>();
-        sources.findByAssignmentIdOrderByPosition(assignmentId).forEach(source -> known.put(source.id(), source));
-        Map<Long, String> keys = new HashMap<>();
-        all.forEach(piece -> keys.put(piece.id(), key(piece, piece.sourceId().map(known::get))));
-        return keys;
     }
 
     /** Of a source that is one picture: another for every version of it. */
