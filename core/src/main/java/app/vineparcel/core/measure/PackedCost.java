@@ -15,7 +15,9 @@ final class PackedCost {
     private static final int CODES = 256;
     private static final int BITS = 8;
     /** Bits a band and pixel of entropy above which a picture is no flat art. */
-    private static final double NOISY = 2.2;
+    private static final double NOISY = 1.2;
+    /** The same below which rows may pack better as they stand. */
+    private static final double FLAT = 1;
 
     private final byte[] samples;
     private final int bands;
@@ -39,10 +41,12 @@ final class PackedCost {
     static double of(Pixels picture) {
         PackedCost cost = new PackedCost(picture);
         double entropy = cost.entropy();
-        return entropy > NOISY * picture.bands()
-                ? entropy
-                : Math.min(cost.deflated(true), cost.deflated(false))
-                        / picture.size().pixels();
+        if (entropy > NOISY * picture.bands()) {
+            return entropy;
+        }
+        double filtered = cost.deflated(true);
+        double least = entropy > FLAT * picture.bands() ? filtered : Math.min(filtered, cost.deflated(false));
+        return least / picture.size().pixels();
     }
 
     private double entropy() {

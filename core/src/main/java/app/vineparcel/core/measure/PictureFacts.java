@@ -1,6 +1,7 @@
 package app.vineparcel.core.measure;
 
 import app.vineparcel.core.colour.Lab;
+import app.vineparcel.core.colour.WhitePoint;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.raster.Saliency;
@@ -39,6 +40,20 @@ public record PictureFacts(
 
     /** The long edge, px, at which outlines are traced at most. */
     private static final int TRACED = 500;
+
+    /** L* of luminances; finer than the map that it is for. */
+    private static final int STEPS = 4096;
+
+    private static final float[] LIGHTNESS = new float[STEPS + 1];
+
+    static {
+        for (int i = 0; i <= STEPS; i++) {
+            double[] white = WhitePoint.d50();
+            double luminance = (double) i / STEPS;
+            LIGHTNESS[i] = (float) Lab.ofXyz(new double[] {white[0] * luminance, luminance, white[2] * luminance})
+                    .l();
+        }
+    }
 
     /**
      * Measures.

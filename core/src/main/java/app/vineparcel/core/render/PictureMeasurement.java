@@ -69,13 +69,13 @@ final class PictureMeasurement {
         return new PixelSize((int) Math.max(1, Math.round(crop.width())), (int) Math.max(1, Math.round(crop.height())));
     }
 
-    /** The picture itself where it is small and in sRGB already. */
+    /** The picture itself where it is small: in sRGB, or without alpha, where its own codes do as well for all that is counted. */
     private static Pixels codes(PreparedSource.InSpace measured, LinearSpace space, Box crop) {
         LinearSpace srgb = BuiltInProfile.SRGB.space();
         Pixels own = measured.pixels();
         PixelSize size = size(crop);
         boolean small = size.longEdge() <= 2 * EDGE;
-        if (small && crop.isWholeOf(own.size()) && own.depth() == 8 && space.looksLike(srgb)) {
+        if (small && crop.isWholeOf(own.size()) && own.depth() == 8 && (!own.hasAlpha() || space.looksLike(srgb))) {
             return own;
         }
         double scale = small ? 1 : (double) EDGE / size.longEdge();

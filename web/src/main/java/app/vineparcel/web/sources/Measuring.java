@@ -25,6 +25,9 @@ public class Measuring {
 
     private static final Logger LOG = LoggerFactory.getLogger(Measuring.class);
 
+    /** ms between two pieces, at most. */
+    private static final long MOST_REST = 200;
+
     private final SourceReader reader;
     private final PieceFacts facts;
     private final PlanPieces planPieces;
@@ -34,6 +37,7 @@ public class Measuring {
             Executors.newSingleThreadExecutor(new CustomizableThreadFactory("measuring-"));
     private final Set<String> waiting = ConcurrentHashMap.newKeySet();
     private final Set<String> failed = ConcurrentHashMap.newKeySet();
+    private long began = System.nanoTime();
     private volatile boolean ending;
 
     Measuring(
@@ -86,7 +90,7 @@ public class Measuring {
             PieceMeasurement.of(
                     reader,
                     pieces,
-                    piece -> !ending && facts.attempt(Long.parseLong(piece.id()), key(piece, keys)),
+                    piece -> rested() && facts.attempt(Long.parseLong(piece.id()), key(piece, keys)),
                     (piece, found) -> {
                         String key = key(piece, keys);
                         found.ifPresentOrElse(
@@ -99,6 +103,17 @@ public class Measuring {
         } finally {
             pieces.forEach(piece -> waiting.remove(key(piece, keys)));
         }
+    }
+
+    /** Rests as long as it has worked, so that whoever looks at pages comes first; false when the program ends. */
+    private boolean rested() {
+        try {
+            Thread.sleep(Math.min(MOST_REST, (System.nanoTime() - began) / 1_000_000));
+        } catch (InterruptedException e) {
+            return false;
+        }
+        began = System.nanoTime();
+        return !ending;
     }
 
     private static String key(PlanPiece piece, Map<String, String> keys) {
