@@ -90,6 +90,22 @@ public final class ColourSpread {
         return sum / (double) FULL;
     }
 
+    /** How much of two pictures has the same colours, 0 to 1; 1 for two of which nothing is known. */
+    public double overlap(ColourSpread other) {
+        if (nodes.length == 0 && other.nodes.length == 0) {
+            return 1;
+        }
+        Map<Character, Character> theirs = new HashMap<>();
+        for (int i = 0; i < other.nodes.length; i++) {
+            theirs.put(other.nodes[i], other.shares[i]);
+        }
+        int common = 0;
+        for (int i = 0; i < nodes.length; i++) {
+            common += Math.min(shares[i], theirs.getOrDefault(nodes[i], '\0'));
+        }
+        return common / (double) FULL;
+    }
+
     @Override
     public boolean equals(Object other) {
         return other instanceof ColourSpread that

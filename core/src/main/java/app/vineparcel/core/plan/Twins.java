@@ -1,5 +1,7 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.measure.ColourSpread;
+import app.vineparcel.core.measure.PictureFacts;
 import app.vineparcel.core.measure.PictureHash;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,6 +10,8 @@ import java.util.List;
 public final class Twins {
 
     private static final double SAME_SHAPE = 0.02;
+    /** Pages of one layout are alike but for their colours. */
+    private static final double SAME_COLOURS = 0.6;
 
     private Twins() {}
 
@@ -33,9 +37,13 @@ public final class Twins {
         return List.copyOf(all);
     }
 
+    private static ColourSpread colours(PlanPiece piece) {
+        return piece.known().facts().map(PictureFacts::colours).orElse(ColourSpread.NONE);
+    }
+
     private static boolean alike(PlanPiece one, PlanPiece other) {
         double ratio =
                 one.piece().size().box().aspect() / other.piece().size().box().aspect();
-        return Math.abs(Math.log(ratio)) < SAME_SHAPE;
+        return Math.abs(Math.log(ratio)) < SAME_SHAPE && colours(one).overlap(colours(other)) > SAME_COLOURS;
     }
 }
