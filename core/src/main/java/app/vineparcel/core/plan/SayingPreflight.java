@@ -1,5 +1,6 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.Rights;
 import java.util.List;
@@ -30,7 +31,8 @@ final class SayingPreflight {
         if (!piece.piece().isDrawn()
                 && piece.info().profileTitle().isEmpty()
                 && piece.info().profileFault().isEmpty()
-                && !piece.info().format().isVector()) {
+                && !piece.info().format().isVector()
+                && piece.info().format() != SourceFormat.OPENRASTER) { // which is sRGB by its standard
             findings.add(new Finding(
                     Finding.Level.HINT, "untagged", "The picture carries no colour profile and is read as sRGB."));
         }

@@ -6,11 +6,10 @@ import app.vineparcel.core.measure.PictureHash;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Finds pieces of a plan that look nearly the same. */
+/** Finds pictures of a plan that look nearly the same; drawings of one layout often do, and are left alone. */
 public final class Twins {
 
     private static final double SAME_SHAPE = 0.02;
-    /** Pages of one layout are alike but for their colours. */
     private static final double SAME_COLOURS = 0.6;
 
     private Twins() {}
@@ -18,8 +17,11 @@ public final class Twins {
     /** The same pieces, each that looks nearly like an earlier one beside that one. */
     public static List<PlanPiece> found(List<PlanPiece> pieces) {
         long[] hashes = pieces.stream()
-                .mapToLong(piece ->
-                        piece.known().facts().map(facts -> facts.hash()).orElse(0L))
+                .mapToLong(piece -> piece.known()
+                        .facts()
+                        .filter(facts -> !piece.piece().isDrawn())
+                        .map(PictureFacts::hash)
+                        .orElse(0L))
                 .toArray();
         List<PlanPiece> all = new ArrayList<>(pieces);
         for (int i = 1; i < hashes.length; i++) {
