@@ -48,3 +48,4 @@ choice?.addEventListener('change', async () => {
   refused.hidden = !reasons.length;
   if (address && !reasons.length) location.assign(address);
 });
+if (choice?.files.length) choice.dispatchEvent(new Event('change')); // chosen before the script was there

@@ -22,3 +22,4 @@ choice.addEventListener('change', async () => {
   refused.textContent = reasons.join(' ');
   if (!reasons.length) location.reload();
 });
+if (choice.files.length) choice.dispatchEvent(new Event('change')); // chosen before the script was there

@@ -10,6 +10,7 @@ const partial = new Map(), refused = [];
 
 page.querySelector('[data-choose]').addEventListener('click', () => choice.click());
 choice.addEventListener('change', () => { importFiles([...choice.files]); choice.value = ''; });
+if (choice.files.length) setTimeout(() => choice.dispatchEvent(new Event('change'))); // chosen before the script was there
 
 let over = 0;
 const carriesFiles = event => [...(event.dataTransfer?.types ?? [])].includes('Files');
