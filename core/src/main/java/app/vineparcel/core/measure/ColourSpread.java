@@ -1,5 +1,6 @@
 package app.vineparcel.core.measure;
 
+import app.vineparcel.core.colour.Gamut;
 import app.vineparcel.core.raster.Pixels;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -15,7 +16,7 @@ import java.util.function.IntPredicate;
 public final class ColourSpread {
 
     /** Steps of the cube, each way. */
-    public static final int NODES = 33;
+    public static final int NODES = Gamut.NODES;
 
     /** Nothing is known. */
     public static final ColourSpread NONE = new ColourSpread(new char[0], new char[0]);

@@ -27,18 +27,16 @@ record MarkPreflight(WatermarkClause clause, Optional<MarkShape> onLight, Option
     /** Steps of L*, 0 to 100, below which it cannot be told from what lies under it. */
     static final double LEAST_CONTRAST = 12;
 
-    /** Lightness, 0 to 1, at which ground counts as light. */
-    private static final double MIDDLE = 0.5;
-
-    private static final int DARK = 0x1f2622;
-    private static final int LIGHT = 0xffffff;
-
     static MarkPreflight of(WatermarkClause clause, Shelf shelf) {
         if (clause.mark() instanceof WatermarkClause.TextMark text) {
             return new MarkPreflight(
                     clause,
-                    MarkShape.of(new TextMark(text.text(), clause.adapts() ? DARK : text.rgb()), clause.rotation()),
-                    MarkShape.of(new TextMark(text.text(), clause.adapts() ? LIGHT : text.rgb()), clause.rotation()));
+                    MarkShape.of(
+                            new TextMark(text.text(), clause.adapts() ? text.adapted(true) : text.rgb()),
+                            clause.rotation()),
+                    MarkShape.of(
+                            new TextMark(text.text(), clause.adapts() ? text.adapted(false) : text.rgb()),
+                            clause.rotation()));
         }
         WatermarkClause.FileMark file = (WatermarkClause.FileMark) clause.mark();
         Optional<MarkShape> usual = shape(shelf, file.name(), clause);
@@ -84,7 +82,7 @@ record MarkPreflight(WatermarkClause clause, Optional<MarkShape> onLight, Option
     private void contrast(
             PictureFacts facts, PlanPiece piece, Framing framing, PixelSize mark, List<Finding> findings) {
         double ground = facts.light().mean(under(piece, framing, mark));
-        MarkShape shape = (ground > MIDDLE ? onLight : onDark.or(() -> onLight)).orElseThrow();
+        MarkShape shape = (ground > WatermarkClause.MIDDLE ? onLight : onDark.or(() -> onLight)).orElseThrow();
         double contrast = Math.abs(shape.lightness() - ground) * 100 * clause.opacity();
         if (contrast < LEAST_CONTRAST) {
             findings.add(new Finding(

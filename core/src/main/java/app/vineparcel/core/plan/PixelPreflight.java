@@ -1,6 +1,7 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.colour.Gamut;
+import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.Framing;
@@ -45,7 +46,7 @@ final class PixelPreflight {
     private PixelPreflight() {}
 
     static void look(
-            PlanPiece piece, PlanColumn column, Framing framing, Optional<Gamut> target, List<Finding> findings) {
+            PlanPiece piece, PlanColumn column, Framing framing, Optional<IccProfile> target, List<Finding> findings) {
         Optional<PictureFacts> known = piece.known().facts();
         Recipe recipe = column.recipe();
         if (known.isEmpty() || recipe.format().isVector()) {
@@ -53,7 +54,7 @@ final class PixelPreflight {
         }
         PictureFacts facts = known.get();
         ground(facts, recipe, findings);
-        target.ifPresent(gamut -> gamut(facts, gamut, recipe, findings));
+        target.flatMap(Gamut::of).ifPresent(gamut -> gamut(facts, gamut, recipe, findings));
         bands(facts, recipe, findings);
         if (!piece.piece().isDrawn()) {
             cut(facts, piece, framing, findings);

@@ -3,7 +3,6 @@ package app.vineparcel.core.plan;
 import app.vineparcel.core.codec.AvifWriter;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.colour.ColourModel;
-import app.vineparcel.core.colour.Gamut;
 import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.WatermarkClause;
@@ -16,10 +15,10 @@ import java.util.Optional;
  * What can be said of a recipe whatever it is used on. Worked out once a plan, since it looks for files.
  *
  * @param findings about its profile, its marks and what writes its format
- * @param target the colours that its profile can show; empty where the source's own stay
+ * @param target its profile; empty where the source's own stays
  * @param mark its watermark
  */
-record RecipePreflight(List<Finding> findings, Optional<Gamut> target, Optional<MarkPreflight> mark) {
+record RecipePreflight(List<Finding> findings, Optional<IccProfile> target, Optional<MarkPreflight> mark) {
 
     static RecipePreflight of(Recipe recipe, Shelf shelf) {
         List<Finding> findings = new ArrayList<>();
@@ -30,9 +29,9 @@ record RecipePreflight(List<Finding> findings, Optional<Gamut> target, Optional<
                     "no-encoder",
                     "AVIF needs the program avifenc, which is not here. Install Debian's package libavif-bin."));
         }
-        Optional<Gamut> target = recipe.colour().asSource()
+        Optional<IccProfile> target = recipe.colour().asSource()
                 ? Optional.empty()
-                : shelf.find(recipe.colour().profile()).flatMap(Gamut::of);
+                : shelf.find(recipe.colour().profile());
         return new RecipePreflight(
                 List.copyOf(findings), target, recipe.watermark().map(clause -> MarkPreflight.of(clause, shelf)));
     }

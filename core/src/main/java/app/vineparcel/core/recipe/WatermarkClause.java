@@ -42,5 +42,17 @@ public record WatermarkClause(
      * @param text the line
      * @param rgb its colour, 0xRRGGBB in sRGB; not looked at where the mark adapts
      */
-    public record TextMark(String text, int rgb) implements Mark {}
+    public record TextMark(String text, int rgb) implements Mark {
+
+        private static final int DARK = 0x1f2622;
+        private static final int LIGHT = 0xffffff;
+
+        /** Its colour on light or on dark ground, where it adapts. */
+        public int adapted(boolean lightGround) {
+            return lightGround ? DARK : LIGHT;
+        }
+    }
+
+    /** The lightness L*, 0 to 1 for 0 to 100, above which ground counts as light. */
+    public static final double MIDDLE = 0.5;
 }

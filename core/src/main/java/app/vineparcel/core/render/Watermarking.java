@@ -21,12 +21,6 @@ import java.util.List;
 /** Lays the mark of a recipe over a picture at the rendition's own resolution. */
 final class Watermarking {
 
-    /** The colours of a text that adapts. */
-    private static final int DARK = 0x1f2622;
-
-    private static final int LIGHT = 0xffffff;
-    /** The lightness at which ground counts as light. */
-    private static final double MIDDLE = 0.5;
     /** The room between tiles, as a share of a mark's width and height. */
     private static final double TILE_GAP = 0.5;
 
@@ -82,7 +76,7 @@ final class Watermarking {
 
     private boolean isLight(LinearRows picture, LinearSpace space, PixelSize mark) {
         if (clause.tile()) {
-            return Ground.lightness(picture, space, 0, 0, picture.size()) > MIDDLE;
+            return Ground.lightness(picture, space, 0, 0, picture.size()) > WatermarkClause.MIDDLE;
         }
         double inset =
                 clause.inset() * Math.min(picture.size().width(), picture.size().height());
@@ -92,13 +86,13 @@ final class Watermarking {
                         clause.anchor().left(picture.size(), mark, inset),
                         clause.anchor().top(picture.size(), mark, inset),
                         mark)
-                > MIDDLE;
+                > WatermarkClause.MIDDLE;
     }
 
     /** The mark for light or for dark ground; the same where it does not adapt. */
     private Mark mark(boolean lightGround) throws ProblemException {
         if (clause.mark() instanceof WatermarkClause.TextMark text) {
-            int colour = clause.adapts() ? lightGround ? DARK : LIGHT : text.rgb();
+            int colour = clause.adapts() ? text.adapted(lightGround) : text.rgb();
             return new TextMark(text.text(), colour);
         }
         WatermarkClause.FileMark file = (WatermarkClause.FileMark) clause.mark();

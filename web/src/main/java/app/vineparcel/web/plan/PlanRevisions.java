@@ -20,7 +20,9 @@ class PlanRevisions {
                     "''",
                     part("s", "source s where s.assignment_id = :id"),
                     part("p", "piece p where p.assignment_id = :id"),
-                    part("f", "piece_facts f join piece p on p.id = f.piece_id where p.assignment_id = :id"),
+                    part(
+                            "f",
+                            "piece_facts f join piece p on p.id = f.piece_id where p.assignment_id = :id and f.attempts = 0"),
                     part("x", "piece_crop x join piece p on p.id = x.piece_id where p.assignment_id = :id"))
             + ","
             + words("(select name from assignment where id = :id)", part("m", "mark m"))
