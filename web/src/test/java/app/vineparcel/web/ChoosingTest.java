@@ -31,6 +31,7 @@ class ChoosingTest extends RealPages {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Plan")))
                 .click();
         assertThat(page.locator(".foot")).containsText("9 renditions of 3 pieces");
+        answering();
     }
 
     /** Copies the choices of the first piece to those that a filter leaves, then shows all again. */
@@ -45,6 +46,7 @@ class ChoosingTest extends RealPages {
 
     /** Opens the page of what is overridden in the first cell of a row. */
     private void override(int row) {
+        answering();
         cell(row, 0).focus();
         page.keyboard().press("e");
         assertThat(page.locator(".otherwise-list")).isVisible();
@@ -64,6 +66,7 @@ class ChoosingTest extends RealPages {
         assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
         assertThat(cell(1, 0)).containsText("320 × 256");
 
+        answering();
         cell(0, 1).click();
         copyFirstTo("2-3", 2);
         assertThat(cell(2, 0)).containsText("320 × 320");
@@ -103,6 +106,7 @@ class ChoosingTest extends RealPages {
         plan("Given back");
         cell(0, 0).focus();
         page.keyboard().press("e");
+        page.waitForURL(Pattern.compile("/pieces/"));
         page.locator("[data-clause=crop] summary").click();
         page.locator("[data-aspect='1:1']").click();
         page.locator("[data-clause=name] summary").click();
@@ -146,9 +150,11 @@ class ChoosingTest extends RealPages {
         plan("Kept choices");
         cell(0, 1).focus();
         page.keyboard().press("e");
+        page.waitForURL(Pattern.compile("/pieces/"));
         page.locator("[data-clause=name] summary").click();
         page.locator("[name='/name']").fill("one name");
         button("Keep for this piece").click();
+        page.waitForURL(Pattern.compile("/plan$"));
         copyFirstTo("bed*", 3);
         assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));
         assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("is already to be written to web/tile/one name"));

@@ -95,6 +95,11 @@ abstract class RealPages extends Workbench {
                 .isVisible();
     }
 
+    /** Waits until a page that is shown also answers keys and clicks. */
+    void answering() {
+        page.waitForLoadState();
+    }
+
     /** Drops files on the page as a person does: a drag that carries them, let go over the page. */
     void drop(Path... files) throws Exception {
         List<Map<String, String>> carried = new ArrayList<>();
