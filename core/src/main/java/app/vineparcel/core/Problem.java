@@ -49,8 +49,18 @@ public sealed interface Problem {
     /** A file that Vine Parcel did not write stands where a rendition should go. */
     record InTheWay(String file, String reason, String remedy) implements Problem {}
 
-    /** The destination does not take the file: read-only, full, or no folder. */
-    record CannotWrite(String file, String reason, String remedy) implements Problem {}
+    /**
+     * The destination does not take the file: read-only, full, or no folder.
+     *
+     * @param mayPass whether the same may go well later, without anything else being changed
+     */
+    record CannotWrite(String file, String reason, String remedy, boolean mayPass) implements Problem {
+
+        /** Trying again does not help. */
+        public CannotWrite(String file, String reason, String remedy) {
+            this(file, reason, remedy, false);
+        }
+    }
 
     /** Something nobody foresaw; the details are in the log. */
     record Unforeseen(String file, String reason, String remedy) implements Problem {}

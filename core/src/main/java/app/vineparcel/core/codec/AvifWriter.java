@@ -27,6 +27,11 @@ public final class AvifWriter implements PictureWriter {
         return PROGRAM.isInstalled();
     }
 
+    /** The program's own word for its version; "none" where it is not installed or says nothing. */
+    static String version() {
+        return isInstalled() ? PROGRAM.says(List.of("--version")).orElse("none") : "none";
+    }
+
     @Override
     public void write(Picture picture, FileTags tags, Path file) throws IOException {
         if (!isInstalled()) {

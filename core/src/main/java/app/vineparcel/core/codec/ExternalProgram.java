@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
@@ -75,6 +76,20 @@ record ExternalProgram(String name, boolean isInstalled) {
             String words = Files.readString(said, StandardCharsets.UTF_8).strip();
             System.getLogger(ExternalProgram.class.getName()).log(System.Logger.Level.DEBUG, words);
             throw new IOException(refusal);
+        }
+    }
+
+    /** The first line of what it says; empty if it says nothing or cannot be run. */
+    Optional<String> says(List<String> options) {
+        try {
+            return inRoom(room -> {
+                run(options, room, name + " does not answer.");
+                try (Stream<String> lines = Files.lines(room.resolve("said.txt"), StandardCharsets.UTF_8)) {
+                    return lines.findFirst();
+                }
+            });
+        } catch (IOException silent) {
+            return Optional.empty();
         }
     }
 

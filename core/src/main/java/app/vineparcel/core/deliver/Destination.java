@@ -3,30 +3,32 @@ package app.vineparcel.core.deliver;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.RenditionSink;
+import app.vineparcel.core.source.FileContent;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
+import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * A folder that files are delivered to. A file is written beside its place, forced to the disk, and moved: it appears whole or not at
+ * A folder that files are delivered to. A file is written beside it, in a hidden folder, forced to the disk, and moved: it appears whole or not at
  * all. Files that we did not write are never replaced, and nothing is written outside the folder, not through links either.
  */
 public final class Destination implements RenditionSink {
 
     private final Path root;
     private final Ledger ledger;
-    private final AtomicLong serial = new AtomicLong();
+    private final Parts parts;
 
-    private Destination(Path root, Ledger ledger) {
+    private Destination(Path root) throws IOException {
         this.root = root;
-        this.ledger = ledger;
+        this.ledger = Ledger.of(root);
+        this.parts = Parts.of(root.resolve(Ledger.FOLDER));
     }
 
     /**
@@ -37,8 +39,7 @@ public final class Destination implements RenditionSink {
     public static Destination at(Path folder) throws ProblemException {
         try {
             Files.createDirectories(folder);
-            Path root = folder.toRealPath();
-            return new Destination(root, Ledger.of(root));
+            return new Destination(folder.toRealPath());
         } catch (IOException e) {
             throw cannotWrite(folder.toString(), e);
         }
@@ -49,31 +50,69 @@ public final class Destination implements RenditionSink {
         return root;
     }
 
+    /**
+     * Opens a folder that has to be there, since files of ours are in it.
+     *
+     * @throws ProblemException if it is gone, such as a disk that is not connected, or is no folder
+     */
+    public static Destination existing(Path folder) throws ProblemException {
+        if (!Files.isDirectory(folder.resolve(Ledger.FOLDER))) {
+            throw gone(folder.toString());
+        }
+        return at(folder);
+    }
+
     @Override
     public Placed place(String path, Content content) throws ProblemException {
-        Path temporary = null;
+        Path part = null;
         try {
             Path target = target(path);
-            refuseForeign(path, target);
-            temporary = target.resolveSibling(
-                    ".%d-%d.part".formatted(ProcessHandle.current().pid(), serial.incrementAndGet()));
-            content.writeTo(temporary);
-            force(temporary);
-            String sum = Ledger.sha256(temporary);
-            long bytes = Files.size(temporary);
-            refuseForeign(path, target);
-            Files.move(temporary, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-            force(target.getParent());
-            ledger.record(path, sum);
-            return new Placed(bytes, sum);
+            ledger.turn(path, entry -> requireOurs(entry, target));
+            part = parts.next();
+            content.writeTo(part);
+            force(part);
+            String sum = FileContent.sum(part);
+            long bytes = Files.size(part);
+            Path whole = part;
+            ledger.turn(path, entry -> {
+                requireOurs(entry, target);
+                entry.note(sum);
+                move(whole, target);
+                return true;
+            });
+            return new Placed(bytes, sum, Files.getLastModifiedTime(target).toMillis());
+        } catch (ForeignFile e) {
+            throw new ProblemException(new Problem.InTheWay(
+                    path,
+                    "A file that Vine Parcel did not write, or that was changed since, stands there.",
+                    "Move it away, or change the name or folder in the recipe."));
         } catch (IOException e) {
             throw cannotWrite(path, e);
         } finally {
-            discard(temporary);
+            discard(part);
         }
     }
 
+    private static void move(Path part, Path target) throws IOException {
+        try {
+            Files.move(part, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        } catch (AtomicMoveNotSupportedException otherDisk) { // a folder of the destination is a disk of its own
+            Path beside = target.resolveSibling("." + part.getFileName() + ".part");
+            try {
+                Files.copy(part, beside, StandardCopyOption.REPLACE_EXISTING);
+                force(beside);
+                Files.move(beside, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } finally {
+                Files.deleteIfExists(beside);
+            }
+        }
+        force(target.getParent());
+    }
+
     private Path target(String path) throws IOException, ProblemException {
+        if (!Files.isDirectory(root)) {
+            throw gone(path);
+        }
         Path target = root.resolve(path).normalize();
         if (!target.startsWith(root) || target.equals(root) || target.startsWith(root.resolve(Ledger.FOLDER))) {
             throw outside(path);
@@ -112,14 +151,17 @@ public final class Destination implements RenditionSink {
                 "Name folders below the destination only, without links."));
     }
 
-    private void refuseForeign(String path, Path target) throws IOException, ProblemException {
+    /** A file that we did not write stands where one of ours should go. */
+    private static final class ForeignFile extends IOException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    private static boolean requireOurs(Ledger.Entry entry, Path target) throws IOException {
         if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
-                && !(Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) && ledger.wrote(path, target))) {
-            throw new ProblemException(new Problem.InTheWay(
-                    path,
-                    "A file that Vine Parcel did not write, or that was changed since, stands there.",
-                    "Move it away, or change the name or folder in the recipe."));
+                && !(Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) && entry.wrote(target))) {
+            throw new ForeignFile();
         }
+        return true;
     }
 
     private static void force(Path fileOrFolder) throws IOException {
@@ -139,13 +181,21 @@ public final class Destination implements RenditionSink {
         }
     }
 
+    private static ProblemException gone(String path) {
+        return new ProblemException(new Problem.CannotWrite(
+                path,
+                "The destination folder is gone.",
+                "Connect its disk again, or make the folder anew and render again.",
+                true));
+    }
+
     private static ProblemException cannotWrite(String path, IOException e) {
         String said = messages(e);
         if (said.contains("No space left") || said.contains("quota")) {
-            return problem(path, "The disk is full.", "Make room at the destination and render again.", e);
+            return passing(path, "The disk is full.", "Make room at the destination and render again.", e);
         }
         if (e instanceof AccessDeniedException || said.contains("Read-only") || said.contains("Permission denied")) {
-            return problem(
+            return passing(
                     path,
                     "The destination may not be written to.",
                     "Give the program the right, or choose another folder.",
@@ -159,7 +209,7 @@ public final class Destination implements RenditionSink {
                     e);
         }
         if (e instanceof java.nio.file.FileSystemException) {
-            return problem(
+            return passing(
                     path, "The destination cannot be used.", "Check that the folder exists and can be written to.", e);
         }
         String reason = e.getMessage() == null ? "it failed while being written." : e.getMessage();
@@ -168,6 +218,10 @@ public final class Destination implements RenditionSink {
 
     private static ProblemException problem(String path, String reason, String remedy, IOException cause) {
         return new ProblemException(new Problem.CannotWrite(path, reason, remedy), cause);
+    }
+
+    private static ProblemException passing(String path, String reason, String remedy, IOException cause) {
+        return new ProblemException(new Problem.CannotWrite(path, reason, remedy, true), cause);
     }
 
     private static String messages(Throwable e) {

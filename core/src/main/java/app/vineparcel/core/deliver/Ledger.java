@@ -1,78 +1,186 @@
 package app.vineparcel.core.deliver;
 
+import app.vineparcel.core.source.FileContent;
 import java.io.IOException;
-import java.io.InputStream;
+import java.io.RandomAccessFile;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 
 /**
- * Remembers in a hidden folder of a destination which files were written there by us, with their sums, so that a later run may replace
- * its own files and nobody else's. One line a file: sum, tab, path; the last line about a path counts.
+ * Remembers in a hidden folder of a destination which files were written there by us, with their sums, so that a later run may replace its own files
+ * and nobody else's.
+ *
+ * <p>It is many small files, each for the paths of one hash, so that looking a path up reads little. A line says sum, tab, path. A sum is written and
+ * forced to the disk <em>before</em> the file is moved to its place: a file whose sum is noted for its path is ours, whenever the program or the
+ * machine ended. Whoever looks and writes holds the lock of that small file, against other threads and other processes.
  */
 final class Ledger {
 
     /** The hidden folder, relative to a destination. */
     static final String FOLDER = ".vine-parcel";
 
-    private static final String FILE = "written.tsv";
+    private static final String FORMER = "written.tsv";
+    private static final int SUM = 64;
+    /** Lines for one path that are kept: the file in its place, and the one that was about to replace it. */
+    private static final int KEPT = 2;
 
-    private final Path file;
-    private final Map<String, String> sums = new ConcurrentHashMap<>();
+    private static final long LARGE = 64 * 1024;
+    private static final Map<Path, Object> GATES = new ConcurrentHashMap<>();
 
-    private Ledger(Path file) {
-        this.file = file;
+    private final Path folder;
+
+    private Ledger(Path folder) {
+        this.folder = folder;
     }
 
+    /** The ledger of a destination; one that a former version wrote is taken over. */
     static Ledger of(Path root) throws IOException {
-        Ledger ledger = new Ledger(root.resolve(FOLDER).resolve(FILE));
-        if (Files.isRegularFile(ledger.file)) {
-            for (String line : Files.readAllLines(ledger.file, StandardCharsets.UTF_8)) {
-                int tab = line.indexOf('\t');
-                if (tab == 64) {
-                    ledger.sums.put(line.substring(tab + 1), line.substring(0, tab));
-                }
-            }
+        Path hidden = root.resolve(FOLDER);
+        Ledger ledger = new Ledger(hidden.resolve("written"));
+        if (Files.isRegularFile(hidden.resolve(FORMER), LinkOption.NOFOLLOW_LINKS)) {
+            ledger.takeOver(hidden.resolve(FORMER));
         }
         return ledger;
     }
 
-    /** Whether the file that stands there is, byte for byte, one of ours. */
-    boolean wrote(String path, Path standing) throws IOException {
-        String sum = sums.get(path);
-        return sum != null && sum.equals(sha256(standing));
+    /** What is done while nobody else writes to paths of the same small file. */
+    @FunctionalInterface
+    interface Turn<T> {
+        T done(Entry entry) throws IOException;
     }
 
-    synchronized void record(String path, String sha256) throws IOException {
-        if (sha256.equals(sums.put(path, sha256))) {
+    /** What is known of one path, while its turn lasts. */
+    static final class Entry {
+
+        private final String path;
+        private final FileChannel file;
+        private final List<String> sums;
+
+        private Entry(String path, FileChannel file, List<String> sums) {
+            this.path = path;
+            this.file = file;
+            this.sums = sums;
+        }
+
+        /** Whether the file that stands in its place is, byte for byte, one of ours. */
+        boolean wrote(Path standing) throws IOException {
+            return !sums.isEmpty() && sums.contains(FileContent.sum(standing));
+        }
+
+        /** Notes that a file of this sum is about to be put there; it is on the disk when this returns. */
+        void note(String sha256) throws IOException {
+            if (sums.isEmpty() || !sums.get(sums.size() - 1).equals(sha256)) {
+                file.position(file.size());
+                write(file, line(sha256, path));
+                file.force(false);
+            }
+        }
+    }
+
+    /**
+     * Lets nobody else write to a path meanwhile.
+     *
+     * @param path relative to the destination
+     */
+    <T> T turn(String path, Turn<T> turn) throws IOException {
+        Files.createDirectories(folder);
+        Path part = folder.resolve(
+                Integer.toHexString(0x100 | path.hashCode() & 0xff).substring(1) + ".tsv");
+        synchronized (GATES.computeIfAbsent(part, key -> new Object())) { // a lock is of the process, not of the thread
+            try (RandomAccessFile open = new RandomAccessFile(part.toFile(), "rw");
+                    FileLock lock = open.getChannel().lock()) {
+                Map<String, List<String>> known = read(open.getChannel());
+                if (lock.isValid() && open.length() > LARGE) {
+                    compact(open.getChannel(), known);
+                }
+                return turn.done(new Entry(path, open.getChannel(), known.getOrDefault(path, List.of())));
+            }
+        }
+    }
+
+    private static Map<String, List<String>> read(FileChannel file) throws IOException {
+        ByteBuffer content = ByteBuffer.allocate((int) file.size());
+        while (content.hasRemaining() && file.read(content, content.position()) >= 0) {
+            // until all of it is there
+        }
+        Map<String, List<String>> known = new LinkedHashMap<>();
+        new String(content.array(), 0, content.position(), StandardCharsets.UTF_8)
+                .lines()
+                .forEach(line -> add(line, known));
+        return known;
+    }
+
+    /** A line that was cut short by the end of the machine says nothing. */
+    private static void add(String line, Map<String, List<String>> known) {
+        int tab = line.indexOf('\t');
+        if (tab == SUM) {
+            List<String> sums = known.computeIfAbsent(line.substring(tab + 1), path -> new ArrayList<>());
+            String sum = line.substring(0, tab);
+            sums.remove(sum);
+            sums.add(sum);
+            if (sums.size() > KEPT) {
+                sums.remove(0);
+            }
+        }
+    }
+
+    /** Written anew only where that saves half of it. At any moment the file holds every line that counts: first at its end, then at its start. */
+    private static void compact(FileChannel file, Map<String, List<String>> known) throws IOException {
+        StringBuilder all = new StringBuilder();
+        known.forEach((path, sums) -> sums.forEach(sum -> all.append(line(sum, path))));
+        long bytes = all.toString().getBytes(StandardCharsets.UTF_8).length;
+        if (bytes > file.size() / 2) {
             return;
         }
-        Files.createDirectories(file.getParent());
-        Files.writeString(
-                file,
-                sha256 + "\t" + path + "\n",
-                StandardOpenOption.CREATE,
-                StandardOpenOption.APPEND,
-                StandardOpenOption.WRITE);
+        file.position(file.size());
+        write(file, "\n" + all);
+        file.force(false);
+        file.position(0);
+        write(file, all.toString());
+        file.force(false);
+        file.truncate(bytes);
+        file.force(false);
     }
 
-    /** The SHA-256 sum of a file, in lower-case hexadecimal. */
-    static String sha256(Path file) throws IOException {
-        try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            byte[] buffer = new byte[1 << 16];
-            for (int count = in.read(buffer); count >= 0; count = in.read(buffer)) {
-                digest.update(buffer, 0, count);
-            }
-            return HexFormat.of().formatHex(digest.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
+    private static void write(FileChannel file, String text) throws IOException {
+        ByteBuffer bytes = ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8));
+        while (bytes.hasRemaining()) {
+            file.write(bytes);
         }
+    }
+
+    private static String line(String sum, String path) {
+        return sum + "\t" + path + "\n";
+    }
+
+    /** May be cut short anywhere and done again: every line is written before the former file is set aside. */
+    private void takeOver(Path former) throws IOException {
+        Map<String, List<String>> known = new HashMap<>();
+        Files.readAllLines(former, StandardCharsets.UTF_8).forEach(line -> add(line, known));
+        for (Map.Entry<String, List<String>> one : known.entrySet()) {
+            turn(one.getKey(), entry -> {
+                for (String sum : one.getValue()) {
+                    entry.note(sum);
+                }
+                return true;
+            });
+        }
+        Files.move(
+                former,
+                former.resolveSibling(FORMER + ".former"),
+                StandardCopyOption.ATOMIC_MOVE,
+                StandardCopyOption.REPLACE_EXISTING);
     }
 }

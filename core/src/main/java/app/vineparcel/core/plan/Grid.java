@@ -132,6 +132,33 @@ public final class Grid {
         return List.of(cells.summary(axes.index(row, column)).paths());
     }
 
+    /** How many files of a cell that is on will be made: those that overwrite no other's, where nothing else stands in its way. */
+    int filesToMake(int row, int column) {
+        return cells.filesToMake(axes.index(row, column));
+    }
+
+    /** The one file of a column that is made of several pieces; empty if none of its cells is on. */
+    Optional<PlannedRendition> combined(int column, Map<String, List<String>> orders) {
+        List<PlanPiece> pieces = new ArrayList<>();
+        for (int row = 0; row < rows().size(); row++) {
+            if (isOn(row, column)) {
+                pieces.add(rows().get(row));
+            }
+        }
+        return pieces.isEmpty()
+                ? Optional.empty()
+                : Optional.of(combined(pieces, columns().get(column), orders));
+    }
+
+    private PlannedRendition combined(List<PlanPiece> pieces, PlanColumn of, Map<String, List<String>> orders) {
+        List<String> order = orders.getOrDefault(of.id(), List.of());
+        pieces.sort(Comparator.comparingInt(piece -> {
+            int place = order.indexOf(piece.id());
+            return place < 0 ? Integer.MAX_VALUE : place;
+        }));
+        return axes.combined(pieces, of);
+    }
+
     /** The place of a column, from 0; empty if there is none of that id. */
     public Optional<Integer> columnOf(String column) {
         return axes.column(column);
@@ -283,15 +310,8 @@ public final class Grid {
                 renditions.addAll(cells.planned(index));
             }
         }
-        pages.forEach((column, pieces) -> {
-            PlanColumn of = columns().get(column);
-            List<String> order = orders.getOrDefault(of.id(), List.of());
-            pieces.sort(Comparator.comparingInt(piece -> {
-                int place = order.indexOf(piece.id());
-                return place < 0 ? Integer.MAX_VALUE : place;
-            }));
-            renditions.add(axes.combined(pieces, of));
-        });
+        pages.forEach(
+                (column, pieces) -> renditions.add(combined(pieces, columns().get(column), orders)));
         return Planner.withoutCollisions(renditions);
     }
 }

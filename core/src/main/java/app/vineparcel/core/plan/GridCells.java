@@ -222,6 +222,15 @@ final class GridCells {
         return on.get(index) && cells[index].isSound() && !Planner.combines(axes.column(index));
     }
 
+    /** How many of its files will be made. */
+    int filesToMake(int index) {
+        int count = 0;
+        for (int file = 0; takesPaths(index) && file < cells[index].paths().length; file++) {
+            count += isFirst(index, file) ? 1 : 0;
+        }
+        return count;
+    }
+
     /** Whether a cell would overwrite another's file. */
     boolean collides(int index) {
         return takesPaths(index) && !takers.late(List.of(index), cells).isEmpty();

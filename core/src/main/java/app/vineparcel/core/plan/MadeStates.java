@@ -7,90 +7,89 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.ToIntFunction;
 
-/** What of a grid was made before, and whether it would come out the same today. Immutable; says nothing about whether a cell is wanted. */
+/**
+ * What of a grid was made before, and whether it would come out the same today and is still in place. Immutable; says nothing about whether a cell is
+ * wanted.
+ */
 public final class MadeStates {
 
     /** Nothing was made. */
-    public static final MadeStates NONE = new MadeStates(new CellState[0], new String[0], 0);
+    public static final MadeStates NONE = new MadeStates(0, 0);
 
     private final CellState[] states;
     private final String[] reasons;
+    /** How many files of a cell are as they would come out today. */
+    private final byte[] fresh;
+
     private final int columns;
 
-    private MadeStates(CellState[] states, String[] reasons, int columns) {
-        this.states = states;
-        this.reasons = reasons;
+    private MadeStates(int cells, int columns) {
+        this.states = new CellState[cells];
+        this.reasons = new String[cells];
+        this.fresh = new byte[cells];
         this.columns = columns;
     }
+
+    /**
+     * What is compared with.
+     *
+     * @param sources a word for each row's file and how it is taken, in the order of the rows
+     * @param version of a column's recipe as it now is
+     * @param fingerprints of what would be made now
+     * @param orders as {@link Grid#selected} takes them
+     */
+    public record Now(
+            List<String> sources,
+            ToIntFunction<String> version,
+            Fingerprints fingerprints,
+            Map<String, List<String>> orders) {}
 
     /**
      * Compares.
      *
      * @param made the files of cells, each as it was made last
-     * @param sources a word for each row's file and how it is taken, in the order of the rows
-     * @param version of a column's recipe as it now is
      */
-    public static MadeStates of(
-            Grid grid, Map<Choices.Cell, List<MadeFile>> made, List<String> sources, ToIntFunction<String> version) {
+    public static MadeStates of(Grid grid, Map<Choices.Cell, List<MadeFile>> made, Now now) {
         int columns = grid.columns().size();
-        CellState[] states = new CellState[made.isEmpty() ? 0 : grid.rows().size() * columns];
-        String[] reasons = new String[states.length];
-        Map<PlanColumn, String> recipes = new IdentityHashMap<>();
+        MadeStates all = new MadeStates(made.isEmpty() ? 0 : grid.rows().size() * columns, columns);
+        Comparison comparison = new Comparison(grid, now);
         made.forEach((cell, files) -> {
             int row = grid.rowOf(cell.piece()).orElse(-1);
             int column = grid.columnOf(cell.column()).orElse(-1);
-            if (row < 0 || column < 0 || !grid.isFor(row, column)) {
-                return;
+            if (row >= 0 && column >= 0 && grid.isFor(row, column)) {
+                Comparison.Found found = comparison.of(row, column, files);
+                int index = row * columns + column;
+                all.states[index] = found.state();
+                all.reasons[index] = found.why();
+                all.fresh[index] = (byte) found.fresh();
             }
-            List<PlanColumn> steps = grid.steps(row, column);
-            String recipe = recipes.computeIfAbsent(steps.get(0), step -> word(step.recipe()));
-            String why = changed(grid, row, column, files, recipe, sources.get(row), version);
-            boolean sound = files.stream().allMatch(MadeFile::sound);
-            states[row * columns + column] =
-                    !sound ? CellState.FAILED : why.isEmpty() ? CellState.DONE : CellState.CHANGED;
-            reasons[row * columns + column] = why;
         });
-        return new MadeStates(states, reasons, columns);
+        return all;
     }
 
-    private static String changed(
-            Grid grid,
-            int row,
-            int column,
-            List<MadeFile> files,
-            String recipe,
-            String source,
-            ToIntFunction<String> version) {
-        List<PlanColumn> steps = grid.steps(row, column);
-        boolean combines = Planner.combines(steps.get(0));
-        for (MadeFile file : files) {
-            if (!file.recipe().isEmpty() && !file.recipe().equals(recipe)) {
-                int now = version.applyAsInt(grid.columns().get(column).id());
-                return now == file.version() || now == 0 ? "override or channel" : "recipe version " + now;
-            }
-            if (!file.source().isEmpty() && !file.source().equals(source)) {
-                return "source is newer";
-            }
-            if (!combines && !grid.paths(row, column).contains(PathPlan.sameFile(file.path()))) {
-                return "name or folder";
-            }
-            if (!combines && !file.framing().isEmpty()) {
-                boolean same = steps.stream()
-                        .filter(step -> step.density() == file.density())
-                        .anyMatch(step ->
-                                word(Frames.frame(grid.rows().get(row), step)).equals(file.framing()));
-                if (!same) {
-                    return "crop or size";
+    /** How many files would be made if what is in place and unchanged were left alone; a cell that is off counts for nothing. */
+    public int toMake(Grid grid) {
+        int count = 0;
+        for (int column = 0; column < grid.columns().size(); column++) {
+            boolean combines = Planner.combines(grid.columns().get(column));
+            boolean stale = false;
+            for (int row = 0; row < grid.rows().size(); row++) {
+                if (!grid.isOn(row, column)) {
+                    continue;
                 }
+                int index = row * columns + column;
+                int done = index < fresh.length ? fresh[index] : 0;
+                stale |= done == 0;
+                count += combines ? 0 : Math.max(0, grid.filesToMake(row, column) - done);
             }
+            count += combines && stale ? grid.totals(column).renditions() : 0;
         }
-        return combines || files.size() == steps.size() ? "" : "densities";
+        return count;
     }
 
     /** The same word for the same recipe: MD5 over its file, in hexadecimal, as the database can make it too. */

@@ -43,11 +43,11 @@ public final class MadeWeights {
         String framing = MadeStates.word(planned.framing());
         String source = sources.getOrDefault(cell.piece(), "");
         for (MadeFile file : made) {
-            boolean same = file.sound()
+            boolean same = file.result() != MadeFile.Result.FAILED
                     && file.bytes() > 0
                     && file.density() == planned.column().density()
-                    && file.recipe().equals(recipe(planned.column()))
-                    && file.source().equals(source)
+                    && file.made().recipe().equals(recipe(planned.column()))
+                    && file.made().source().equals(source)
                     && file.framing().equals(framing);
             if (same) {
                 return planned.weighing(file.bytes());

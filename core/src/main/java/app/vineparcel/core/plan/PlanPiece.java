@@ -4,6 +4,7 @@ import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.CropPlace;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.measure.PictureFacts;
+import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
@@ -76,21 +77,37 @@ public record PlanPiece(
      * @param file whether its file is as it was when it was read
      * @param altText what somebody wrote for those who cannot see it; what the picture carries is among its source's facts
      * @param twin the name of another piece of the plan that looks nearly the same
+     * @param content what its file held when it was read; empty where nobody looked
      */
-    public record Known(Optional<PictureFacts> facts, FileState file, Optional<String> altText, Optional<String> twin) {
+    public record Known(
+            Optional<PictureFacts> facts,
+            FileState file,
+            Optional<String> altText,
+            Optional<String> twin,
+            Optional<FileContent> content) {
 
         /** Nothing is. */
         public static final Known NOTHING =
-                new Known(Optional.empty(), FileState.AS_READ, Optional.empty(), Optional.empty());
+                new Known(Optional.empty(), FileState.AS_READ, Optional.empty(), Optional.empty(), Optional.empty());
+
+        /** Of a file whose content nobody looked at. */
+        public Known(Optional<PictureFacts> facts, FileState file, Optional<String> altText, Optional<String> twin) {
+            this(facts, file, altText, twin, Optional.empty());
+        }
 
         /** The same with facts. */
         public Known with(Optional<PictureFacts> found) {
-            return new Known(found, file, altText, twin);
+            return new Known(found, file, altText, twin, content);
         }
 
         /** The same beside another piece that looks nearly the same. */
         public Known beside(String other) {
-            return new Known(facts, file, altText, Optional.of(other));
+            return new Known(facts, file, altText, Optional.of(other), content);
+        }
+
+        /** The same of a file that holds this. */
+        public Known holding(FileContent found) {
+            return new Known(facts, file, altText, twin, Optional.of(found));
         }
     }
 
@@ -118,6 +135,31 @@ public record PlanPiece(
     public PlanPiece knowing(Known known) {
         Part other = new Part(part.piece(), part.taking(), part.layers(), part.sheet(), part.crops(), known);
         return new PlanPiece(id, file, name, info, focus, number, other);
+    }
+
+    /** The same with no more than what rendering needs of it. */
+    public PlanPiece bare() {
+        Optional<Sheet> sheet = part.sheet()
+                .map(one -> new Sheet(
+                        one.size(),
+                        one.ground(),
+                        one.laid().stream()
+                                .map(laid -> new Sheet.Laid(laid.piece().bare(), laid.place()))
+                                .toList()));
+        Known known = new Known(
+                Optional.empty(),
+                FileState.AS_READ,
+                part.known().altText(),
+                Optional.empty(),
+                part.known().content());
+        return new PlanPiece(
+                id,
+                file,
+                name,
+                info,
+                focus,
+                number,
+                new Part(part.piece(), part.taking(), List.of(), sheet, part.crops(), known));
     }
 
     /** What is known of it besides what its source says. */

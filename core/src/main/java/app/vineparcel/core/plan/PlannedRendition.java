@@ -98,6 +98,13 @@ public record PlannedRendition(
         return new PlannedRendition(piece, column, framing, other, predictedBytes, findings, pages);
     }
 
+    /** The same with no more than what rendering needs of its pieces. */
+    public PlannedRendition bare() {
+        List<PlanPiece> bare = pages.stream().map(PlanPiece::bare).toList();
+        return new PlannedRendition(
+                bare.isEmpty() ? piece.bare() : bare.get(0), column, framing, path, predictedBytes, findings, bare);
+    }
+
     PlannedRendition weighing(long bytes) {
         return new PlannedRendition(piece, column, framing, path, bytes, findings, pages);
     }

@@ -32,6 +32,11 @@ final class MarkMemory implements Shelf {
     }
 
     @Override
+    public Optional<String> content(String name) {
+        return shelf.content(name);
+    }
+
+    @Override
     public Mark mark(String name) throws ProblemException {
         Mark known = marks.get(name);
         if (known == null) {

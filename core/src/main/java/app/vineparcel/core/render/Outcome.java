@@ -16,8 +16,7 @@ public sealed interface Outcome {
      * The file stands in its place.
      *
      * @param size in px
-     * @param bytes its weight
-     * @param sha256 of its content
+     * @param placed its weight, its sum and when it was written
      * @param clipped the share, 0 to 1, of pixels whose colour the target's gamut does not hold
      * @param format as it was written; under a weight limit the quality may be lower than the recipe's
      * @param millis how long it took
@@ -25,13 +24,23 @@ public sealed interface Outcome {
      */
     record Done(
             PixelSize size,
-            long bytes,
-            String sha256,
+            RenditionSink.Placed placed,
             double clipped,
             OutputFormat format,
             long millis,
             List<Notice> notices)
-            implements Outcome {}
+            implements Outcome {
+
+        /** Its weight. */
+        public long bytes() {
+            return placed.bytes();
+        }
+
+        /** The sum of its content. */
+        public String sha256() {
+            return placed.sha256();
+        }
+    }
 
     /** There is no file, for this reason. */
     record Failed(Problem problem, long millis) implements Outcome {}

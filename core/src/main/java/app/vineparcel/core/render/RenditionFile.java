@@ -61,8 +61,7 @@ final class RenditionFile {
         RenditionSink.Placed placed = place(planned, file -> written.set(encode(recipe, pixels.picture(), tags, file)));
         return new Outcome.Done(
                 pixels.picture().pixels().size(),
-                placed.bytes(),
-                placed.sha256(),
+                placed,
                 pixels.clipped(),
                 written.get(),
                 RenderRun.since(began),
@@ -82,8 +81,7 @@ final class RenditionFile {
         });
         return new Outcome.Done(
                 planned.size(),
-                placed.bytes(),
-                placed.sha256(),
+                placed,
                 0,
                 recipe.format(),
                 RenderRun.since(began),

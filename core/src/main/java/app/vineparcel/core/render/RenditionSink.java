@@ -19,8 +19,15 @@ public interface RenditionSink {
      *
      * @param bytes its size
      * @param sha256 of its content, in lower-case hexadecimal
+     * @param modified when it was written last, ms since 1970, as its file system says
      */
-    record Placed(long bytes, String sha256) {}
+    record Placed(long bytes, String sha256, long modified) {
+
+        /** Somewhere that does not say when. */
+        public Placed(long bytes, String sha256) {
+            this(bytes, sha256, 0);
+        }
+    }
 
     /**
      * Puts a file in place.

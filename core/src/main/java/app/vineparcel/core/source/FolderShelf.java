@@ -27,6 +27,7 @@ public final class FolderShelf implements Shelf {
     private final List<Path> folders;
     private final Map<Path, Kept<Optional<IccProfile>>> profiles = new ConcurrentHashMap<>();
     private final Map<Path, Kept<Mark>> marks = new ConcurrentHashMap<>();
+    private final Map<Path, Kept<String>> contents = new ConcurrentHashMap<>();
 
     /** A shelf of these folders; they need not be there. */
     public FolderShelf(List<Path> folders) {
@@ -116,6 +117,24 @@ public final class FolderShelf implements Shelf {
                 .linearSpace()
                 .orElseThrow(() -> new IOException("its colour profile works by tables; save it as sRGB."));
         return new PictureMark(picture.pixels(), space);
+    }
+
+    @Override
+    public Optional<String> content(String name) {
+        Optional<Path> file = file(name);
+        if (file.isEmpty()) {
+            return Optional.empty();
+        }
+        try {
+            Kept<String> kept = contents.get(file.get());
+            if (kept == null || isStale(kept, file.get())) {
+                kept = kept(file.get(), FileContent.sum(file.get()));
+                contents.put(file.get(), kept);
+            }
+            return Optional.of(kept.value());
+        } catch (IOException gone) {
+            return Optional.empty();
+        }
     }
 
     private static <T> Kept<T> kept(Path file, T value) throws IOException {

@@ -24,4 +24,7 @@ public interface Shelf extends ProfileShelf {
      * @throws ProblemException if there is none of that name or it cannot be read
      */
     Mark mark(String name) throws ProblemException;
+
+    /** A word for the content of the file of a name, another after every change of it; empty where there is none. */
+    Optional<String> content(String name);
 }

@@ -1,14 +1,17 @@
 package app.vineparcel.core.deliver;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.RenditionSink;
+import app.vineparcel.core.source.FileContent;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -71,6 +74,107 @@ class DestinationTest {
         Files.writeString(folder.resolve("ours.txt"), "retouched by hand");
         assertThat(refused(destination, "ours.txt", text("ours"))).isInstanceOf(Problem.InTheWay.class);
         assertThat(folder.resolve("ours.txt")).hasContent("retouched by hand");
+    }
+
+    /** Noted, moved, ended: a machine that stops between any two of these leaves a file that is ours, the new one or the former. */
+    @Test
+    void a_file_whose_move_was_noted_is_ours_whether_it_came_to_it_or_not() throws ProblemException, IOException {
+        Destination.at(folder).place("a.txt", text("one"));
+        Ledger ledger = Ledger.of(folder.toRealPath());
+        ledger.turn("a.txt", entry -> {
+            entry.note(FileContent.sum("two".getBytes(StandardCharsets.UTF_8)));
+            return true;
+        });
+        Destination.at(folder).place("a.txt", text("three"));
+        assertThat(folder.resolve("a.txt")).hasContent("three");
+
+        ledger.turn("a.txt", entry -> {
+            entry.note(FileContent.sum("four".getBytes(StandardCharsets.UTF_8)));
+            return true;
+        });
+        Files.writeString(folder.resolve("a.txt"), "four");
+        Destination.at(folder).place("a.txt", text("five"));
+        assertThat(folder.resolve("a.txt")).hasContent("five");
+    }
+
+    @Test
+    void what_a_former_version_wrote_is_still_ours() throws ProblemException, IOException {
+        Files.writeString(folder.resolve("old.txt"), "old");
+        String line = FileContent.sum("old".getBytes(StandardCharsets.UTF_8)) + "\told.txt\n";
+        Files.createDirectory(folder.resolve(".vine-parcel"));
+        Files.writeString(folder.resolve(".vine-parcel/written.tsv"), line);
+        Destination.at(folder).place("old.txt", text("new"));
+        assertThat(folder.resolve("old.txt")).hasContent("new");
+        assertThat(folder.resolve(".vine-parcel/written.tsv")).doesNotExist();
+    }
+
+    @Test
+    void the_record_stays_small_however_often_a_file_is_written() throws ProblemException, IOException {
+        Ledger ledger = Ledger.of(folder.toRealPath());
+        for (int i = 0; i < 2_000; i++) {
+            String sum = FileContent.sum(new byte[] {(byte) i, (byte) (i >> 8)});
+            ledger.turn("often.txt", entry -> {
+                entry.note(sum);
+                return true;
+            });
+        }
+        try (Stream<Path> files = Files.list(folder.resolve(".vine-parcel/written"))) {
+            assertThat(files.toList()).singleElement().satisfies(file -> assertThat(Files.size(file))
+                    .isLessThan(70_000));
+        }
+        Files.write(folder.resolve("often.txt"), new byte[] {(byte) 1999, (byte) (1999 >> 8)});
+        Destination.at(folder).place("often.txt", text("mine"));
+        Files.writeString(folder.resolve("other.txt"), "x");
+        assertThat(refused(Destination.at(folder), "other.txt", text("y"))).isInstanceOf(Problem.InTheWay.class);
+    }
+
+    @Test
+    void two_processes_write_into_one_folder_and_what_a_dead_one_left_is_cleared() throws Exception {
+        Path abandoned = Files.createDirectories(folder.resolve(".vine-parcel/parts/dead"));
+        Files.writeString(abandoned.resolve("1"), "half");
+        Files.writeString(folder.resolve(".vine-parcel/parts/dead.lock"), "");
+        Destination mine = Destination.at(folder);
+        assertThat(abandoned).doesNotExist();
+        mine.place("shared.txt", text("mine"));
+        Process other = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        OtherProcess.class.getName(),
+                        folder.toString())
+                .inheritIO()
+                .start();
+        assertThat(other.waitFor()).isZero();
+        mine.place("shared.txt", text("mine again"));
+        mine.place("theirs.txt", text("mine too"));
+        assertThat(folder.resolve("shared.txt")).hasContent("mine again");
+        assertThat(visible()).containsExactly("shared.txt", "theirs.txt");
+    }
+
+    /** Writes over what this process wrote, and something of its own. */
+    static final class OtherProcess {
+        public static void main(String[] folder) throws ProblemException {
+            Destination destination = Destination.at(Path.of(folder[0]));
+            destination.place("shared.txt", text("theirs"));
+            destination.place("theirs.txt", text("theirs"));
+        }
+    }
+
+    @Test
+    void a_folder_that_is_gone_is_not_made_anew_behind_ones_back() throws Exception {
+        Path in = folder.resolve("in");
+        Destination destination = Destination.at(in);
+        destination.place("a.txt", text("a"));
+        Files.move(in, folder.resolve("away"));
+        assertThat(refused(destination, "b.txt", text("b"))).isInstanceOfSatisfying(Problem.CannotWrite.class, gone -> {
+            assertThat(gone.mayPass()).isTrue();
+            assertThat(gone.reason()).contains("gone");
+        });
+        assertThatThrownBy(() -> Destination.existing(in)).isInstanceOf(ProblemException.class);
+        Files.move(folder.resolve("away"), in);
+        destination.place("b.txt", text("b"));
+        Destination.existing(in).place("a.txt", text("again"));
+        assertThat(in.resolve("a.txt")).hasContent("again");
     }
 
     @Test

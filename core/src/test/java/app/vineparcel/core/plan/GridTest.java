@@ -238,6 +238,11 @@ class GridTest {
         }
 
         @Override
+        public Optional<String> content(String name) {
+            throw new AssertionError("asked for " + name);
+        }
+
+        @Override
         public Mark mark(String name) {
             throw new AssertionError("asked for " + name);
         }

@@ -167,7 +167,8 @@ class PlanViewTest {
                         number -> new Choices.Cell("" + number, "c0"), number -> List.of(made(grid, number))));
         List<String> sources =
                 pieces.stream().map(piece -> piece.number() == 3 ? "v2" : "v1").toList();
-        MadeStates states = MadeStates.of(grid, made, sources, column -> 4);
+        MadeStates states = MadeStates.of(
+                grid, made, new MadeStates.Now(sources, column -> 4, new Fingerprints(Shelf.EMPTY), Map.of()));
         List<String> told = IntStream.range(0, 8)
                 .mapToObj(row -> states.state(grid, row, 0).word() + " " + states.why(row, 0))
                 .map(String::strip)
@@ -187,13 +188,17 @@ class PlanViewTest {
     private MadeFile made(Grid grid, int number) {
         PlannedRendition file = grid.cell(number - 1, 0).files().get(0);
         return new MadeFile(
-                number != 4,
+                number == 4 ? MadeFile.Result.FAILED : MadeFile.Result.IN_PLACE,
                 number == 6 ? "elsewhere.jpg" : file.path(),
                 1,
-                MadeStates.word(
-                        number == 2 ? columns.get(1).recipe() : columns.get(0).recipe()),
-                3,
-                "v1",
+                new MadeFile.From(
+                        "",
+                        MadeStates.word(
+                                number == 2
+                                        ? columns.get(1).recipe()
+                                        : columns.get(0).recipe()),
+                        3,
+                        "v1"),
                 number == 7 ? "other" : MadeStates.word(file.framing()),
                 5_000);
     }

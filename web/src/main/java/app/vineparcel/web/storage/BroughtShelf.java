@@ -54,6 +54,11 @@ public class BroughtShelf implements Shelf {
         return shelf.mark(name);
     }
 
+    @Override
+    public Optional<String> content(String name) {
+        return shelf.content(name);
+    }
+
     /** The profiles, by name. */
     public List<Profile> profiles() {
         return names().filter(BroughtShelf::isProfile)
