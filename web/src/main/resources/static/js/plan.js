@@ -43,8 +43,11 @@ const plan = {
     find('findings').textContent = foot.findings;
     find('states').textContent = foot.states;
     const button = find('render');
-    button.textContent = foot.count ? `Render ${foot.count.toLocaleString('en')}` : 'Render';
-    button.disabled = find('show-files').disabled = !foot.count;
+    button.textContent = foot.button;
+    button.disabled = find('later').disabled = !foot.toMake;
+    find('again').textContent = foot.again;
+    find('again').hidden = !foot.again;
+    find('show-files').disabled = !foot.count;
     const tab = document.querySelector('.tabs [aria-current] b');
     if (tab) tab.textContent = foot.count.toLocaleString('en');
     showEnd('undo', history.undo, history.undoes);
@@ -130,8 +133,13 @@ if (body) {
     if (!parts.cells.busy()) return;
     event.preventDefault();
     await parts.cells.keep();
-    form.submit();
+    form.requestSubmit(event.submitter);
   });
+  const later = document.getElementById('later-dialog'), time = later.querySelector('[data-at]');
+  find('later').addEventListener('click', () => later.showModal());
+  later.querySelector('[data-close]').addEventListener('click', () => later.close());
+  later.addEventListener('close', () => { time.value = ''; later.querySelector('[data-at-go]').disabled = true; }); // a time that was not meant counts for nothing
+  time.addEventListener('input', () => { later.querySelector('[data-at-go]').disabled = !time.value; });
   const again = async () => {
     await ask();
     setTimeout(again, Number(page.dataset.waiting) ? ASK_WHILE_READING : ASK);

@@ -122,6 +122,14 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
       if (chunk < from || chunk > to) frame.scrollTop = line * height;
       draw(true);
     },
+    /** Puts another row in the place of one. */
+    replace(old, row) {
+      for (const list of chunks.values()) {
+        const at = list.indexOf(old);
+        if (at >= 0) list[at] = row;
+      }
+      if (old.isConnected) old.replaceWith(row);
+    },
     /** Every row that was fetched, in the page or not. */
     loaded: () => [...chunks.values()].flat(),
     /** Forgets what was fetched and fetches what is seen; from the top where other lines are asked for. */

@@ -67,6 +67,11 @@ public final class Words {
         return String.format(Locale.ROOT, "%,d %s", number, number == 1 ? one : one + "s");
     }
 
+    /** A whole number, with commas between thousands. */
+    public String whole(long number) {
+        return String.format(Locale.ENGLISH, "%,d", number);
+    }
+
     /** A number without zeros that say nothing, as fields hold it: {@code 16}, {@code 2.5}. */
     public String number(double number) {
         return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();

@@ -6,6 +6,7 @@ import static org.awaitility.Awaitility.await;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
+import app.vineparcel.web.runs.RunControl;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sources.PieceService;
@@ -16,12 +17,11 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.time.Duration;
+import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.SpringApplication;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.ConfigurableApplicationContext;
 
 /** Runs that do not end by themselves, and what pages hear of them. */
 class RunEndsTest extends Workbench {
@@ -36,7 +36,7 @@ class RunEndsTest extends Workbench {
     private DeliveryFolders folders;
 
     @Autowired
-    private ConfigurableApplicationContext context;
+    private RunControl control;
 
     @Autowired
     private PieceService pieces;
@@ -84,7 +84,7 @@ class RunEndsTest extends Workbench {
         await().atMost(Duration.ofSeconds(60))
                 .pollInterval(Duration.ofMillis(10))
                 .until(() -> runs.summary(runId).done() > 0);
-        runs.stop(runId);
+        control.stop(runId);
         RunSummary summary = over(runId);
         assertThat(summary.run().state()).isEqualTo(Run.State.STOPPED);
         assertThat(summary.leftOut()).isPositive();
@@ -103,34 +103,39 @@ class RunEndsTest extends Workbench {
     }
 
     @Test
-    void events_tell_progress_and_the_end_and_are_right_for_who_comes_late() throws Exception {
+    void events_tell_how_it_stands_to_who_comes_late() throws Exception {
         long runId = started("told", 3);
         over(runId);
         HttpRequest request = HttpRequest.newBuilder(
                         URI.create("http://127.0.0.1:" + port + "/runs/" + runId + "/events"))
                 .build();
-        HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        HttpResponse<Stream<String>> answer =
+                HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofLines());
         assertThat(answer.headers().firstValue("Content-Type").orElse("")).startsWith("text/event-stream");
-        assertThat(answer.body()).contains("event:progress", "of 3 renditions", "event:over");
-        for (Rendition rendition : runs.renditions(runId)) {
-            assertThat(answer.body()).contains("rendition-" + rendition.id(), rendition.path());
+        try (Stream<String> lines = answer.body()) {
+            String told =
+                    lines.filter(line -> line.startsWith("data:")).findFirst().orElseThrow();
+            assertThat(told).contains("of 3 renditions", "\"state\":\"DONE\"", "\"share\":100", "\"all\":true");
         }
     }
 
+    /** Its process was killed while it made one of two: the run is not closed, and what was done is not done again. */
     @Test
-    void a_run_cut_short_by_the_end_of_the_program_is_closed_at_the_next_start() throws Exception {
+    void a_run_cut_short_by_the_end_of_the_program_goes_on_by_itself() throws Exception {
         long runId = started("cut-short", 2);
         over(runId);
+        Map<String, Object> kept = sql.queryForMap("select * from rendition where run_id = ? and position = 1", runId);
         sql.update("update run set state = 'RENDERING', ended_at = null where id = ?", runId);
-        sql.update(
-                "update rendition set state = 'RENDERING' where id = (select max(id) from rendition where run_id = ?)",
-                runId);
-        context.publishEvent(new ApplicationReadyEvent(new SpringApplication(), new String[0], context, Duration.ZERO));
-        RunSummary summary = runs.summary(runId);
-        assertThat(summary.run().state()).isEqualTo(Run.State.INTERRUPTED);
-        assertThat(summary.done()).isEqualTo(1);
-        assertThat(summary.leftOut()).isEqualTo(1);
-        assertThat(new Visitor().get("/runs/" + runId).body()).contains("interrupted when the program ended");
+        sql.update("update rendition set state = 'RENDERING', attempts = 1 where run_id = ? and position = 2", runId);
+        RunSummary summary = over(runId);
+        assertThat(summary.run().state()).isEqualTo(Run.State.DONE);
+        assertThat(summary.done()).isEqualTo(2);
+        assertThat(sql.queryForMap("select * from rendition where run_id = ? and position = 1", runId))
+                .isEqualTo(kept);
+        sql.update("update run set state = 'RENDERING', ended_at = null where id = ?", runId);
+        sql.update("update rendition set state = 'RENDERING', attempts = 3 where run_id = ? and position = 2", runId);
+        assertThat(over(runId).failed()).isEqualTo(1);
+        assertThat(runs.renditions(runId).get(1).reason()).contains("tried 3 times");
     }
 
     @Test

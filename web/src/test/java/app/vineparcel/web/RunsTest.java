@@ -189,18 +189,50 @@ class RunsTest extends Workbench {
         assertThat(new Visitor().get("/runs/" + summary.run().id()).body()).contains("4 failed", "no longer there");
     }
 
+    /** What is in place and unchanged is left alone; a file that somebody removed or changed is noticed, the latter is not overwritten. */
     @Test
-    void a_second_run_replaces_its_own_files() throws Exception {
+    void a_second_run_makes_what_changed_and_nothing_else() throws Exception {
         long id = assignment("Twice", "field-day");
         RunSummary first = run(id);
+        assertThat(first.done()).isEqualTo(6);
         RunSummary second = run(id);
-        assertThat(second.done()).isEqualTo(6);
+        assertThat(second.unchanged()).isEqualTo(6);
         assertThat(second.run().number()).isEqualTo(first.run().number() + 1);
         assertThat(runs.renditions(second.run().id()))
                 .extracting(Rendition::sha256)
                 .isEqualTo(runs.renditions(first.run().id()).stream()
                         .map(Rendition::sha256)
                         .toList());
+        Files.delete(folders.of(id).resolve("web/tile/terraces.webp"));
+        Files.writeString(folders.of(id).resolve("web/tile/windfalls.webp"), "retouched");
+        RunSummary third = run(id);
+        assertThat(third.unchanged()).isEqualTo(4);
+        assertThat(third.done()).isEqualTo(1);
+        assertThat(byPath(third).get("web/tile/windfalls.webp").reason()).contains("changed since");
+        assertThat(folders.of(id).resolve("web/tile/terraces.webp")).isRegularFile();
+        assertThat(folders.of(id).resolve("web/tile/windfalls.webp")).hasContent("retouched");
+        StoredRecipe page = recipes.all().get(0);
+        String before = page.body();
+        try {
+            recipes.change(page.id(), limited(9000));
+            RunSummary fourth = run(id);
+            assertThat(fourth.done()).as("the one recipe, in two channels").isEqualTo(4);
+            assertThat(fourth.unchanged()).isEqualTo(1);
+        } finally {
+            recipes.change(page.id(), RecipeReader.read(before, ""));
+        }
+    }
+
+    @Test
+    void all_of_it_is_made_again_where_somebody_asks_for_that() throws Exception {
+        long id = assignment("Afresh", "field-day");
+        run(id);
+        HttpResponse<String> page =
+                new Visitor().post("/assignments/" + id + "/plan", "afresh=true&cells=" + everything(id));
+        long runId = Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+        await().atMost(Duration.ofSeconds(60))
+                .until(() -> runs.get(runId).state().isOver());
+        assertThat(runs.summary(runId).done()).isEqualTo(6);
     }
 
     @Test

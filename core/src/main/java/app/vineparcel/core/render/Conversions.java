@@ -19,6 +19,9 @@ final class Conversions {
         }
     }
 
+    /** Some tens are in use at any time; many more are those of pictures with profiles of their own. */
+    private static final int MOST = 200;
+
     private final Map<Key, DeviceToRomm> fromDevices = new ConcurrentHashMap<>();
     private final Map<Key, RommToDevice> toDevices = new ConcurrentHashMap<>();
 
@@ -36,7 +39,7 @@ final class Conversions {
                                 "Convert the picture to a common profile where it was made, or tag it again."),
                         e);
             }
-            fromDevices.put(key, known);
+            keep(fromDevices, key, known);
         }
         return known;
     }
@@ -55,8 +58,15 @@ final class Conversions {
                                 "Choose another profile in the recipe."),
                         e);
             }
-            toDevices.put(key, known);
+            keep(toDevices, key, known);
         }
         return known;
+    }
+
+    private static <T> void keep(Map<Key, T> known, Key key, T made) {
+        if (known.size() >= MOST) {
+            known.clear();
+        }
+        known.put(key, made);
     }
 }

@@ -8,6 +8,7 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Shelf;
+import java.nio.file.Files;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,18 +58,23 @@ public record Order(PlannedRendition planned, Map<String, String> shelf, Optiona
         for (PlanPiece piece : (Iterable<PlanPiece>) pieces()::iterator) {
             Optional<FileContent> then = piece.known().content();
             if (then.isPresent() && !then.get().isStillIn(piece.file())) {
-                throw other(
-                        piece.info().fileName(),
-                        "The file is another one than when the run was started, or is gone.",
-                        "Look at the plan, which reads it again, and render what changed.");
+                throw Files.exists(piece.file())
+                        ? other(
+                                piece.info().fileName(),
+                                "The file is another one than when the run was started.",
+                                "Render what changed from the plan, which has read it again.")
+                        : other(
+                                piece.info().fileName(),
+                                "The file is no longer there.",
+                                "Put it back and try again, or take the piece out of the plan.");
             }
         }
         for (Map.Entry<String, String> then : shelf.entrySet()) {
             if (!now.content(then.getKey()).filter(then.getValue()::equals).isPresent()) {
                 throw other(
                         then.getKey(),
-                        "This watermark or profile is another one than when the run was started, or is gone.",
-                        "Look at the plan, and render what changed.");
+                        "The watermark or profile is another one than when the run was started, or is gone.",
+                        "Render what changed from the plan.");
             }
         }
     }

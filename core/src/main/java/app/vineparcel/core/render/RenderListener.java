@@ -6,8 +6,10 @@ import java.util.Map;
 /** Hears how a run goes. Called from several threads at once. */
 public interface RenderListener {
 
-    /** Work on this rendition begins. */
-    default void started(PlannedRendition rendition) {}
+    /** Asked when the turn of a rendition has come; where it says no, that one is left out. */
+    default boolean starts(PlannedRendition rendition) {
+        return true;
+    }
 
     /** Nothing more happens to this rendition. */
     void finished(PlannedRendition rendition, Outcome outcome);

@@ -24,7 +24,7 @@ public final class RenderRun {
     private final RenditionSink sink;
     private final RenderListener listener;
     private final BooleanSupplier stopped;
-    private final Conversions conversions = new Conversions();
+    private final Conversions conversions;
 
     /**
      * A run.
@@ -34,11 +34,27 @@ public final class RenderRun {
      */
     public RenderRun(
             SourceReader reader, Shelf shelf, RenditionSink sink, RenderListener listener, BooleanSupplier stopped) {
+        this(reader, shelf, sink, listener, stopped, new Conversions());
+    }
+
+    private RenderRun(
+            SourceReader reader,
+            Shelf shelf,
+            RenditionSink sink,
+            RenderListener listener,
+            BooleanSupplier stopped,
+            Conversions conversions) {
+        this.conversions = conversions;
         this.reader = reader;
         this.shelf = shelf;
         this.sink = sink;
         this.listener = listener;
         this.stopped = stopped;
+    }
+
+    /** Another run that shares what this one has worked out of profiles. */
+    public RenderRun with(RenditionSink other, RenderListener told, BooleanSupplier ends) {
+        return new RenderRun(reader, shelf, other, told, ends, conversions);
     }
 
     /** Renders everything and returns when every rendition has its outcome. Interrupted, it returns at once; the rest has none. */

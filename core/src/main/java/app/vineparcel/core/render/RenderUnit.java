@@ -64,7 +64,10 @@ final class RenderUnit {
             tell(() -> listener.finished(rendition, new Outcome.LeftOut(0)));
             return;
         }
-        tell(() -> listener.started(rendition));
+        if (!isWanted(rendition)) {
+            tell(() -> listener.finished(rendition, new Outcome.LeftOut(0)));
+            return;
+        }
         Outcome outcome = outcome(rendition, files, began);
         tell(() -> listener.finished(rendition, outcome));
     }
@@ -100,6 +103,15 @@ final class RenderUnit {
                     rendition.piece().info().fileName(),
                     "Other renditions of this source took too long, so this one was not tried.",
                     "Export it again in a simpler form, or raise the time limit in the settings."));
+        }
+    }
+
+    private boolean isWanted(PlannedRendition rendition) {
+        try {
+            return listener.starts(rendition);
+        } catch (RuntimeException | Error e) {
+            LOG.log(Level.ERROR, "a listener failed", e);
+            return true;
         }
     }
 

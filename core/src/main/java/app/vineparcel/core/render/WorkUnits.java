@@ -13,13 +13,18 @@ import java.util.Map;
  * Shares a plan out. What comes from one picture stays together, so that it is decoded once; the pieces of a document are shared out
  * over all threads, each of which opens the document for itself; a sheet and a file of several pieces stand alone.
  */
-final class WorkUnits {
+public final class WorkUnits {
 
     private WorkUnits() {}
 
     private record Origin(Path file, Taking taking, String alone) {}
 
-    static List<List<PlannedRendition>> of(Plan plan, int threads) {
+    /**
+     * The shares of a plan, each to be made by one thread.
+     *
+     * @param threads into how many shares the pieces of one document are cut, at most
+     */
+    public static List<List<PlannedRendition>> of(Plan plan, int threads) {
         Map<Origin, List<PlannedRendition>> byOrigin = new LinkedHashMap<>();
         for (PlannedRendition rendition : plan.renditions()) {
             byOrigin.computeIfAbsent(origin(rendition), key -> new ArrayList<>())

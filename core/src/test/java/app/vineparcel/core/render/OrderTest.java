@@ -171,6 +171,6 @@ class OrderTest {
         Files.writeString(picture, "another picture");
         assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("another one than when");
         Files.delete(picture);
-        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("or is gone");
+        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("no longer there");
     }
 }

@@ -202,7 +202,7 @@ class RenderRunTest {
         Map<String, Outcome> outcomes = new java.util.concurrent.ConcurrentHashMap<>();
         RenderListener throwing = new RenderListener() {
             @Override
-            public void started(PlannedRendition rendition) {
+            public boolean starts(PlannedRendition rendition) {
                 throw new IllegalStateException("made up");
             }
 

@@ -88,7 +88,7 @@ class DeliveryController {
         Rendition rendition = runs.rendition(id);
         model.addAttribute("rendition", rendition);
         model.addAttribute("clauses", Clause.values());
-        model.addAttribute("recipe", rendition.recipe());
+        model.addAttribute("recipe", runs.recipe(rendition));
         return "deliveries/recipe";
     }
 

@@ -27,7 +27,9 @@ class DeliveryService {
 
     /** The runs of an assignment that left anything, the newest first. */
     List<RunSummary> all(long assignmentId) {
-        return runs.summaries(assignmentId).stream().filter(s -> s.done() > 0).toList();
+        return runs.summaries(assignmentId).stream()
+                .filter(s -> s.inPlace() > 0)
+                .toList();
     }
 
     List<Rendition> files(long runId) {

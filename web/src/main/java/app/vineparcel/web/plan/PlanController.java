@@ -13,8 +13,13 @@ import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.channels.ChannelService;
-import app.vineparcel.web.runs.RunService;
+import app.vineparcel.web.runs.RunStart;
 import app.vineparcel.web.storage.DeliveryFolders;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -71,22 +76,25 @@ class PlanController {
     private final PlanGrids grids;
     private final AssignmentFrame frame;
     private final AssignmentService assignments;
-    private final RunService runs;
+    private final RunStart runs;
     private final PlanChannels serving;
     private final ChannelService channels;
     private final PlanState.Teller teller;
     private final DeliveryFolders folders;
+    private final Clock clock;
 
     PlanController(
             PlanService plans,
             PlanGrids grids,
             AssignmentFrame frame,
             AssignmentService assignments,
-            RunService runs,
+            RunStart runs,
             PlanChannels serving,
             ChannelService channels,
             PlanState.Teller teller,
-            DeliveryFolders folders) {
+            DeliveryFolders folders,
+            Clock clock) {
+        this.clock = clock;
         this.teller = teller;
         this.folders = folders;
         this.serving = serving;
@@ -159,17 +167,35 @@ class PlanController {
             @PathVariable long id,
             @RequestParam Optional<String> cells,
             @RequestParam(defaultValue = "") String asked,
+            @RequestParam(defaultValue = "false") boolean afresh,
+            @RequestParam(defaultValue = "") String at,
             Model model)
             throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
             Plan chosen = plans.chosen(assignment, Choice.of(cells));
             requireRoom(id, chosen);
-            long runId = runs.start(assignment, chosen, asked.substring(0, Math.min(LONGEST_WORD, asked.length())));
+            String word = asked.substring(0, Math.min(LONGEST_WORD, asked.length()));
+            long runId = runs.start(assignment, chosen, new RunStart.Wish(word, afresh, moment(at)));
             return "redirect:/runs/" + runId;
         } catch (ProblemException e) {
             model.addAttribute("problem", e.problem());
             return page(id, NOTHING_ASKED, model);
+        }
+    }
+
+    /** The next moment at which clocks show that time; empty for at once. */
+    private Optional<Instant> moment(String time) throws ProblemException {
+        if (time.isBlank()) {
+            return Optional.empty();
+        }
+        try {
+            ZonedDateTime now = ZonedDateTime.now(clock);
+            ZonedDateTime at = now.with(LocalTime.parse(time.strip()));
+            return Optional.of((at.isAfter(now) ? at : at.plusDays(1)).toInstant());
+        } catch (DateTimeParseException e) {
+            throw new ProblemException(new Problem.BadRequest(
+                    "The time", "It is no time of day.", "Give hours and minutes, such as 22:00."));
         }
     }
 

@@ -5,6 +5,7 @@ import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.GridTotals;
 import app.vineparcel.web.Words;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -21,9 +22,11 @@ import java.util.stream.Stream;
  * @param pieces of how many pieces
  * @param weight about how heavy in all
  * @param findings how many of each kind
+ * @param toMake how many of them are not in place and unchanged
  * @param states how many cells are made, changed, new; empty before anything was made
  */
-record PlanFoot(int count, String renditions, String pieces, String weight, String findings, String states) {
+record PlanFoot(
+        int count, int toMake, String renditions, String pieces, String weight, String findings, String states) {
 
     static PlanFoot of(PlanSnapshot plan, Words words) {
         Grid grid = plan.grid();
@@ -36,11 +39,30 @@ record PlanFoot(int count, String renditions, String pieces, String weight, Stri
         }
         return new PlanFoot(
                 totals.renditions(),
+                plan.toMake(),
                 words.count(totals.renditions(), "rendition"),
                 "of " + words.count(grid.piecesOn(), "piece"),
                 "about " + words.weight(totals.bytes()),
                 found.isEmpty() ? "no findings" : String.join(" · ", found),
                 plan.files().isEmpty() ? "" : states(plan));
+    }
+
+    /** What the main button says. */
+    @JsonProperty
+    public String button() {
+        if (count == 0) {
+            return "Render";
+        }
+        if (toMake == count) {
+            return "Render %,d".formatted(count);
+        }
+        return toMake == 0 ? "Nothing changed" : "Render %,d that changed".formatted(toMake);
+    }
+
+    /** What the other button says; empty where the main one makes all. */
+    @JsonProperty
+    public String again() {
+        return toMake == count ? "" : "All %,d again".formatted(count);
     }
 
     private static String states(PlanSnapshot plan) {

@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
@@ -142,16 +143,22 @@ class PlanGrids {
                 across,
                 pieceRows,
                 made,
-                orders.of(assignment.id()));
+                orders.of(assignment.id()),
+                shelf);
     }
 
     private List<PieceRow> rows(List<StoredPiece> stored, List<PlanPiece> planned) {
         Map<Long, PieceOrigins.Origin> from = origins.of(stored);
         Map<Long, String> keys = new HashMap<>();
         from.forEach((piece, origin) -> keys.put(piece, origin.picture()));
-        measuring.want(planned, keys);
         Map<String, StoredPiece> byId = new HashMap<>();
         stored.forEach(piece -> byId.put(String.valueOf(piece.id()), piece));
+        measuring.want(
+                planned.stream()
+                        .filter(piece -> piece.known().facts().isEmpty())
+                        .flatMap(piece -> Stream.ofNullable(byId.get(piece.id())))
+                        .toList(),
+                keys);
         return planned.stream()
                 .map(row -> byId.get(row.id()))
                 .map(piece -> row(piece, keys.get(piece.id()), from.get(piece.id())))

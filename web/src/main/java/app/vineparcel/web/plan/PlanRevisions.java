@@ -1,5 +1,6 @@
 package app.vineparcel.web.plan;
 
+import app.vineparcel.web.runs.MadeFiles;
 import app.vineparcel.web.storage.BroughtShelf;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -40,9 +41,11 @@ class PlanRevisions {
 
     private final EntityManager database;
     private final BroughtShelf shelf;
+    private final MadeFiles made;
     private final Clock clock;
 
-    PlanRevisions(EntityManager database, BroughtShelf shelf, Clock clock) {
+    PlanRevisions(EntityManager database, BroughtShelf shelf, MadeFiles made, Clock clock) {
+        this.made = made;
         this.database = database;
         this.shelf = shelf;
         this.clock = clock;
@@ -64,6 +67,6 @@ class PlanRevisions {
         return new PlanRevision(
                 String.valueOf(words[0]),
                 words[1] + "|" + LocalDate.now(clock) + "|" + shelf.stamp(),
-                String.valueOf(words[2]));
+                words[2] + "|" + made.word(assignmentId));
     }
 }

@@ -1,9 +1,11 @@
 package app.vineparcel.web.plan;
 
 import app.vineparcel.core.plan.Choices;
+import app.vineparcel.core.plan.Fingerprints;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.MadeFile;
 import app.vineparcel.core.plan.MadeStates;
+import app.vineparcel.core.source.Shelf;
 import java.util.List;
 import java.util.Map;
 
@@ -16,6 +18,7 @@ import java.util.Map;
  * @param files what runs made last
  * @param made whether that would come out the same today
  * @param orders in which order pieces go into one file, as {@link PageOrders} has it
+ * @param shelf where the profiles and marks that recipes name are found
  */
 record PlanSnapshot(
         PlanRevision revision,
@@ -24,7 +27,8 @@ record PlanSnapshot(
         List<PieceRow> rows,
         Map<Choices.Cell, List<MadeFile>> files,
         MadeStates made,
-        Map<String, String> orders) {
+        Map<String, String> orders,
+        Shelf shelf) {
 
     static PlanSnapshot of(
             PlanRevision revision,
@@ -32,26 +36,38 @@ record PlanSnapshot(
             List<PlanService.Column> columns,
             List<PieceRow> rows,
             Map<Choices.Cell, List<MadeFile>> files,
-            Map<String, String> orders) {
-        return new PlanSnapshot(revision, grid, columns, rows, files, states(grid, columns, rows, files), orders);
+            Map<String, String> orders,
+            Shelf shelf) {
+        PlanSnapshot blank = new PlanSnapshot(revision, grid, columns, rows, files, MadeStates.NONE, orders, shelf);
+        return new PlanSnapshot(revision, grid, columns, rows, files, blank.states(grid), orders, shelf);
     }
 
-    private static MadeStates states(
-            Grid grid, List<PlanService.Column> columns, List<PieceRow> rows, Map<Choices.Cell, List<MadeFile>> files) {
+    private MadeStates states(Grid of) {
         return files.isEmpty()
                 ? MadeStates.NONE
-                : MadeStates.of(grid, files, rows.stream().map(PieceRow::source).toList(), id -> columns.get(
-                                grid.columnOf(id).orElseThrow())
-                        .stored()
-                        .version());
+                : MadeStates.of(
+                        of,
+                        files,
+                        new MadeStates.Now(
+                                rows.stream().map(PieceRow::source).toList(),
+                                id -> columns.get(of.columnOf(id).orElseThrow())
+                                        .stored()
+                                        .version(),
+                                new Fingerprints(shelf),
+                                PageOrders.lists(orders)));
+    }
+
+    /** How many files a run would make that leaves alone what is in place and unchanged. */
+    int toMake() {
+        return files.isEmpty() ? grid.totals().renditions() : made.toMake(grid);
     }
 
     /** The same after a change of the choices alone. */
     PlanSnapshot with(Choices choices, PlanRevision after) {
         Grid turned = grid.with(choices);
-        boolean same = choices.overrides().equals(grid.choices().overrides());
-        return new PlanSnapshot(
-                after, turned, columns, rows, files, same ? made : states(turned, columns, rows, files), orders);
+        boolean same = choices.overrides().equals(grid.choices().overrides())
+                && columns.stream().noneMatch(PlanService.Column::combines);
+        return new PlanSnapshot(after, turned, columns, rows, files, same ? made : states(turned), orders, shelf);
     }
 
     /** Where each row's source came from. */

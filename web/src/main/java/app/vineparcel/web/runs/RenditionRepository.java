@@ -1,13 +1,13 @@
 package app.vineparcel.web.runs;
 
 import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.domain.ScrollPosition;
+import org.springframework.data.domain.Window;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface RenditionRepository extends JpaRepository<Rendition, Long> {
-
-    /** How many renditions of a run are in a state, and how heavy they are. */
-    record Sum(long runId, Rendition.State state, long count, long bytes) {}
 
     /** How many files were made by a kept recipe. */
     record Use(long recipeId, long count) {}
@@ -20,14 +20,10 @@ interface RenditionRepository extends JpaRepository<Rendition, Long> {
 
     List<Rendition> findByRunIdOrderByPosition(long runId);
 
-    List<Rendition> findByRunIdAndState(long runId, Rendition.State state);
+    Window<Rendition> findByRunIdAndStateInOrderByPosition(
+            long runId, List<Rendition.State> states, ScrollPosition from, Limit limit);
 
-    boolean existsByRunIdAndState(long runId, Rendition.State state);
+    long countByRunIdAndStateIn(long runId, List<Rendition.State> states);
 
-    @Query(
-            """
-            select new app.vineparcel.web.runs.RenditionRepository$Sum(
-                r.runId, r.state, count(r), coalesce(sum(coalesce(r.bytes, r.predictedBytes)), 0))
-            from Rendition r where r.runId in ?1 group by r.runId, r.state""")
-    List<Sum> sums(List<Long> runIds);
+    List<Rendition> findByRunIdAndPositionInOrderByPosition(long runId, List<Integer> positions);
 }

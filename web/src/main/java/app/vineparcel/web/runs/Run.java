@@ -19,8 +19,10 @@ public class Run {
     public enum State {
         WAITING,
         RENDERING,
+        PAUSED,
         DONE,
         STOPPED,
+        /** The end of a former version's program cut it short. */
         INTERRUPTED;
 
         /** Whether nothing more happens to it. */
@@ -44,26 +46,52 @@ public class Run {
     private @Nullable Instant endedAt;
     private String fingerprint = "";
     private String asked = "";
+    private long place;
+    private @Nullable Instant startAt;
+    private boolean afresh;
 
     /** For Hibernate. */
     protected Run() {}
 
-    Run(long assignmentId, int number, Instant createdAt, String fingerprint, String asked) {
+    /**
+     * A run that waits.
+     *
+     * @param place among all that wait, in ascending order
+     */
+    Run(long assignmentId, int number, Instant createdAt, String fingerprint, RunStart.Wish wish, long place) {
         this.fingerprint = fingerprint;
-        this.asked = asked;
+        this.asked = wish.asked();
+        this.afresh = wish.afresh();
+        this.startAt = wish.at().orElse(null);
+        this.place = place;
         this.assignmentId = assignmentId;
         this.number = number;
         this.createdAt = createdAt;
     }
 
-    void begin(Instant now) {
-        state = State.RENDERING;
-        startedAt = now;
-    }
-
+    /** Ends it, whatever is still open. */
     void end(State how, Instant now) {
         state = how;
         endedAt = now;
+    }
+
+    /** Holds it back until it is released. */
+    void pause() {
+        state = State.PAUSED;
+    }
+
+    /** Lets it go on, or begin again. */
+    void release() {
+        state = startedAt == null ? State.WAITING : State.RENDERING;
+        startAt = null;
+        endedAt = null;
+    }
+
+    /** Lets two runs change places. */
+    void swap(Run other) {
+        long mine = place;
+        place = other.place;
+        other.place = mine;
     }
 
     /** Whether it makes the same and is not over, or was asked for by the same page. */
@@ -95,6 +123,16 @@ public class Run {
 
     public Optional<Instant> startedAt() {
         return Optional.ofNullable(startedAt);
+    }
+
+    /** Not before then, while it waits for it. */
+    public Optional<Instant> startAt() {
+        return state == State.WAITING ? Optional.ofNullable(startAt) : Optional.empty();
+    }
+
+    /** Whether it makes again what was unchanged. */
+    public boolean isAfresh() {
+        return afresh;
     }
 
     /** How long it took, once it is over. */

@@ -2,13 +2,12 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.web.Words;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -21,27 +20,25 @@ import org.springframework.http.MediaType;
 import org.springframework.scheduling.concurrent.CustomizableThreadFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import org.thymeleaf.ITemplateEngine;
-import org.thymeleaf.context.Context;
 
 /**
- * Tells open pages how runs go. Everything told comes from the database, so a page that is reloaded or comes back later is right at
- * once; only rows that changed since the last telling are sent.
+ * Tells open pages how runs go. A run is looked at once for all the pages that watch it; what is told comes from the database, so that it is right
+ * after a reload, after a restart, and whoever does the work.
  */
 @Component
 class RunFeed {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunFeed.class);
-    private static final long PERIOD_MILLIS = 300;
-    private static final int MOST_LISTENERS = 100;
+    private static final long PERIOD_MILLIS = 500;
+    private static final int MOST_LISTENERS = 200;
 
-    /** A page that listens, with what it was told of each rendition. */
+    /** A page that listens. */
     private static final class Listener {
         private final long runId;
         private final SseEmitter emitter;
-        private final Map<Long, Rendition.State> told = new HashMap<>();
         private final AtomicBoolean busy = new AtomicBoolean();
-        private volatile boolean gone;
+        /** It was not told something, and has to look at everything anew. */
+        private final AtomicBoolean behind = new AtomicBoolean(true);
 
         private Listener(long runId, SseEmitter emitter) {
             this.runId = runId;
@@ -49,17 +46,15 @@ class RunFeed {
         }
     }
 
-    private final RunService runs;
-    private final ITemplateEngine templates;
-    private final Words words = new Words();
+    private final RunChanges changes;
     private final List<Listener> listeners = new CopyOnWriteArrayList<>();
+    private final Map<Long, RunChanges.Watch> watches = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clockwork = Executors.newSingleThreadScheduledExecutor();
     /** A page that does not read holds one of these until the server gives it up; no other page waits for it. */
     private final ExecutorService tellers = Executors.newCachedThreadPool(new CustomizableThreadFactory("telling-"));
 
-    RunFeed(RunService runs, ITemplateEngine templates) {
-        this.runs = runs;
-        this.templates = templates;
+    RunFeed(RunChanges changes) {
+        this.changes = changes;
         clockwork.scheduleWithFixedDelay(this::tellAll, PERIOD_MILLIS, PERIOD_MILLIS, TimeUnit.MILLISECONDS);
     }
 
@@ -78,61 +73,60 @@ class RunFeed {
                     "This page", "Too many pages watch runs at once.", "Close some of them and reload this one."));
         }
         Listener listener = new Listener(runId, emitter);
-        Runnable leave = () -> {
-            listener.gone = true;
-            listeners.remove(listener);
-        };
-        listener.emitter.onCompletion(leave);
-        listener.emitter.onTimeout(leave);
-        listener.emitter.onError(e -> leave.run());
+        Runnable leave = () -> listeners.remove(listener);
+        emitter.onCompletion(leave);
+        emitter.onTimeout(leave);
+        emitter.onError(e -> leave.run());
         listeners.add(listener);
-        return listener.emitter;
+        return emitter;
     }
 
     private void tellAll() {
-        for (Listener listener : listeners) {
-            if (listener.busy.compareAndSet(false, true)) {
-                tellers.execute(() -> tellOne(listener));
-            }
-        }
-    }
-
-    private void tellOne(Listener listener) {
         try {
-            tell(listener);
-        } catch (IOException | IllegalStateException left) {
-            listeners.remove(listener);
-        } catch (ProblemException | RuntimeException e) {
-            LOG.warn("telling about run {} failed", listener.runId, e);
-            listeners.remove(listener);
-            listener.emitter.complete();
-        } finally {
-            listener.busy.set(false);
+            List<Long> runs =
+                    listeners.stream().map(one -> one.runId).distinct().toList();
+            watches.keySet().retainAll(runs);
+            for (long run : runs) {
+                RunChanges.Watch watch = watches.computeIfAbsent(run, changes::watch);
+                List<Listener> of =
+                        listeners.stream().filter(one -> one.runId == run).toList();
+                boolean anyBehind = of.stream().anyMatch(one -> one.behind.get());
+                RunChanges.News news = changes.since(watch, anyBehind);
+                if (!news.isEmpty() || anyBehind) {
+                    of.forEach(listener -> tell(listener, news));
+                }
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("telling how runs go failed", e);
         }
     }
 
-    private void tell(Listener listener) throws IOException, ProblemException {
-        RunSummary summary = runs.summary(listener.runId);
-        List<Rendition> changed = runs.renditions(listener.runId).stream()
-                .filter(r -> r.state() != listener.told.put(r.id(), r.state()))
-                .toList();
-        Context context = new Context();
-        context.setVariable("words", words);
-        context.setVariable("summary", summary);
-        context.setVariable("changed", changed);
-        String html = templates.process("runs/progress", Set.of("update"), context);
-        listener.emitter.send(SseEmitter.event().name("progress").data(html, MediaType.TEXT_HTML));
-        if (summary.run().state().isOver() && !listener.gone) {
-            listener.emitter.send(SseEmitter.event().name("over").data("over"));
-            listeners.remove(listener);
-            listener.emitter.complete();
+    private void tell(Listener listener, RunChanges.News news) {
+        if (!listener.busy.compareAndSet(false, true)) {
+            listener.behind.set(true);
+            return;
         }
+        boolean all = listener.behind.getAndSet(false);
+        if (news.isEmpty() && !all) {
+            listener.busy.set(false);
+            return;
+        }
+        tellers.execute(() -> {
+            try {
+                RunChanges.News told = all ? news.ofAll() : news;
+                listener.emitter.send(SseEmitter.event().name("progress").data(told, MediaType.APPLICATION_JSON));
+            } catch (IOException | IllegalStateException left) {
+                listeners.remove(listener);
+            } finally {
+                listener.busy.set(false);
+            }
+        });
     }
 
     @PreDestroy
     void stop() {
         clockwork.shutdownNow();
         tellers.shutdownNow();
-        listeners.forEach(listener -> listener.emitter.complete());
+        new ArrayList<>(listeners).forEach(listener -> listener.emitter.complete());
     }
 }

@@ -14,7 +14,7 @@ class RunNews implements AssignmentNews {
 
     private static final String LAST =
             """
-            select run.assignment_id, run.number, run.state, count(*), count(*) filter (where r.state in ('DONE', 'FAILED')),
+            select run.assignment_id, run.number, run.state, count(*), count(*) filter (where r.state in ('DONE', 'UNCHANGED', 'FAILED')),
                    count(*) filter (where r.state = 'FAILED')
             from run join rendition r on r.run_id = run.id
             where run.id in (select max(id) from run where assignment_id = any(?) group by assignment_id)
@@ -38,6 +38,7 @@ class RunNews implements AssignmentNews {
                     String text =
                             switch (state) {
                                 case WAITING -> run + " is waiting";
+                                case PAUSED -> run + " is paused";
                                 case RENDERING -> "%s: %,d of %,d".formatted(run, row.getLong(5), row.getLong(4));
                                 case DONE -> failed > 0 ? "%s: %,d failed".formatted(run, failed) : run + " is done";
                                 case STOPPED -> run + " was stopped";

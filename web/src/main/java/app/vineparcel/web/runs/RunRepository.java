@@ -24,7 +24,12 @@ interface RunRepository extends JpaRepository<Run, Long> {
             nativeQuery = true)
     Integer waitForTurn(long assignmentId);
 
-    List<Run> findByStateIn(List<Run.State> states);
+    /** Those that are not over, in the order in which they are made. */
+    @Query("select r from Run r where r.state in ('WAITING', 'RENDERING', 'PAUSED') order by r.place, r.id")
+    List<Run> open();
+
+    @Query("select coalesce(max(r.place), 0) from Run r")
+    long lastPlace();
 
     long countByAssignmentId(long assignmentId);
 

@@ -75,6 +75,6 @@ class DocumentService {
         Source source = sources.get(id);
         source.replace(file, repository.nextChange());
         repository.save(source);
-        intake.queueAfterCommit(List.of(id));
+        intake.want(List.of(id));
     }
 }

@@ -3,49 +3,46 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.PieceMeasurement;
 import app.vineparcel.core.source.SourceReader;
-import jakarta.annotation.PreDestroy;
-import java.util.Comparator;
+import app.vineparcel.web.work.Duty;
+import app.vineparcel.web.work.Lane;
+import app.vineparcel.web.work.WorkDesk;
+import app.vineparcel.web.work.WorkQueue;
+import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.scheduling.concurrent.CustomizableThreadFactory;
 import org.springframework.stereotype.Component;
 
-/** Measures pieces in the background: those that are drawn, and those that were measured otherwise than today. One at a time. */
+/** Measures pieces in the background: those that are drawn, and those that were measured otherwise than today. */
 @Component
-public class Measuring {
+public class Measuring implements Duty {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Measuring.class);
-
-    /** ms between two pieces, at most. */
-    private static final long MOST_REST = 200;
+    private static final String DUTY = "measure";
+    private static final String OF_SOURCE = "source-";
+    private static final String OF_PIECE = "piece-";
+    private static final int AFTER_READING = -10;
 
     private final SourceReader reader;
     private final PieceFacts facts;
     private final PlanPieces planPieces;
     private final StoredPieceRepository pieces;
     private final SourceRepository sources;
-    private final ExecutorService worker =
-            Executors.newSingleThreadExecutor(new CustomizableThreadFactory("measuring-"));
-    private final Set<String> waiting = ConcurrentHashMap.newKeySet();
-    private final Set<String> failed = ConcurrentHashMap.newKeySet();
-    private long began = System.nanoTime();
-    private volatile boolean ending;
+    private final WorkQueue queue;
+    /** Keys of pictures that were queued from here; one that could not be measured is not queued again and again. */
+    private final Set<String> queued = ConcurrentHashMap.newKeySet();
 
     Measuring(
             SourceReader reader,
             PieceFacts facts,
             PlanPieces planPieces,
             StoredPieceRepository pieces,
-            SourceRepository sources) {
+            SourceRepository sources,
+            WorkQueue queue) {
+        this.queue = queue;
         this.planPieces = planPieces;
         this.pieces = pieces;
         this.sources = sources;
@@ -53,77 +50,57 @@ public class Measuring {
         this.facts = facts;
     }
 
+    @Override
+    public String name() {
+        return DUTY;
+    }
+
     /** Measures the pieces of a source that was just read, as far as nothing is known of them. */
     void want(long sourceId) {
-        Optional<Source> source = sources.findById(sourceId);
-        List<StoredPiece> stored = pieces.findBySourceIdOrderByPosition(sourceId).stream()
-                .filter(StoredPiece::isPresent)
-                .toList();
-        Map<Long, String> keys = new HashMap<>();
-        stored.forEach(piece -> keys.put(piece.id(), PiecePreviews.key(piece, source)));
-        want(planPieces.of(stored), keys);
+        queue.put(Lane.READING, DUTY, List.of(OF_SOURCE + sourceId), AFTER_READING);
     }
 
     /**
-     * Measures pieces of which nothing is known, once; what is under way or could not be measured is left alone.
+     * Measures pieces of which nothing is known, once.
      *
      * @param keys of their pictures, by their ids
      */
-    public void want(List<PlanPiece> pieces, Map<Long, String> keys) {
-        Map<String, String> wanted = new HashMap<>();
-        List<PlanPiece> lacking = pieces.stream()
-                .filter(piece -> piece.known().facts().isEmpty())
-                .filter(piece -> {
-                    String key = keys.getOrDefault(Long.valueOf(piece.id()), "");
-                    wanted.put(piece.id(), key);
-                    return !failed.contains(key) && waiting.add(key);
-                })
-                .sorted(Comparator.comparing(piece -> piece.file().toString()))
+    public void want(Collection<StoredPiece> lacking, Map<Long, String> keys) {
+        List<String> wanted = lacking.stream()
+                .filter(piece -> queued.add(keys.getOrDefault(piece.id(), "")))
+                .map(piece -> piece.sourceId().map(id -> OF_SOURCE + id).orElse(OF_PIECE + piece.id()))
+                .distinct()
                 .toList();
-        if (!lacking.isEmpty()) {
-            worker.execute(() -> measure(lacking, wanted));
+        if (!wanted.isEmpty()) {
+            queue.put(Lane.READING, DUTY, wanted, AFTER_READING);
         }
     }
 
-    private void measure(List<PlanPiece> pieces, Map<String, String> keys) {
-        try {
-            PieceMeasurement.of(
-                    reader,
-                    pieces,
-                    piece -> rested() && facts.attempt(Long.parseLong(piece.id()), key(piece, keys)),
-                    (piece, found) -> {
-                        String key = key(piece, keys);
-                        found.ifPresentOrElse(
-                                measured -> facts.put(Long.parseLong(piece.id()), key, measured),
-                                () -> failed.add(key));
-                        waiting.remove(key);
-                    });
-        } catch (RuntimeException | OutOfMemoryError e) {
-            LOG.error("measuring {} pieces failed", pieces.size(), e);
-        } finally {
-            pieces.forEach(piece -> waiting.remove(key(piece, keys)));
-        }
-    }
-
-    /** Rests as long as it has worked, so that whoever looks at pages comes first; false when the program ends. */
-    private boolean rested() {
-        try {
-            Thread.sleep(Math.min(MOST_REST, (System.nanoTime() - began) / 1_000_000));
-        } catch (InterruptedException e) {
-            return false;
-        }
-        began = System.nanoTime();
-        return !ending;
-    }
-
-    private static String key(PlanPiece piece, Map<String, String> keys) {
-        return keys.getOrDefault(piece.id(), "");
-    }
-
-    @PreDestroy
-    void stop() throws InterruptedException {
-        ending = true;
-        worker.shutdownNow();
-        worker.awaitTermination(3, TimeUnit.SECONDS);
+    @Override
+    public Optional<Instant> perform(String instance, WorkDesk desk) {
+        long id = Long.parseLong(instance.substring(instance.indexOf('-') + 1));
+        List<StoredPiece> stored = instance.startsWith(OF_SOURCE)
+                ? pieces.findBySourceIdOrderByPosition(id).stream()
+                        .filter(StoredPiece::isPresent)
+                        .toList()
+                : pieces.findByIdIn(List.of(id));
+        Optional<Source> source = instance.startsWith(OF_SOURCE) ? sources.findById(id) : Optional.empty();
+        Map<String, String> keys = new HashMap<>();
+        stored.forEach(piece -> keys.put(String.valueOf(piece.id()), PiecePreviews.key(piece, source)));
+        List<PlanPiece> lacking = planPieces.of(stored).stream()
+                .filter(piece -> piece.known().facts().isEmpty())
+                .toList();
+        PieceMeasurement.of(
+                reader,
+                lacking,
+                piece -> {
+                    desk.giveWay();
+                    desk.say(piece.name());
+                    return !desk.isEnding()
+                            && facts.attempt(Long.parseLong(piece.id()), keys.getOrDefault(piece.id(), ""));
+                },
+                (piece, found) -> found.ifPresent(measured ->
+                        facts.put(Long.parseLong(piece.id()), keys.getOrDefault(piece.id(), ""), measured)));
+        return desk.isEnding() ? Optional.of(Instant.now()) : Optional.empty();
     }
 }

@@ -90,7 +90,8 @@ public class PlanPieces {
                             .map(PieceFacts.Kept::facts),
                     file,
                     stored.altText(),
-                    Optional.empty());
+                    Optional.empty(),
+                    source.flatMap(Source::content));
         }
 
         /** Looks many up at once. */

@@ -8,6 +8,7 @@ import app.vineparcel.core.geometry.Orientation;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.metadata.Rights;
+import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.SourceInfo;
@@ -118,6 +119,7 @@ public class Source {
     private boolean missing;
     private @Nullable Long fileBytes;
     private @Nullable Instant modifiedAt;
+    private @Nullable String sha256;
     private @Nullable Instant removedAt;
 
     /** For Hibernate. */
@@ -172,6 +174,19 @@ public class Source {
         fileBytes = stamp.bytes();
         modifiedAt = stamp.modified();
         missing = false;
+    }
+
+    /** Keeps what its file held, where that is still the file that was read. */
+    void hold(FileContent content) {
+        boolean same = stamp().filter(new FileStamp(content.bytes(), content.modified())::equals)
+                .isPresent();
+        sha256 = same ? content.sha256() : null;
+    }
+
+    /** What its file held when it was read; empty if nobody knows. */
+    Optional<FileContent> content() {
+        return stamp().filter(known -> sha256 != null)
+                .map(known -> new FileContent(known.bytes(), known.modified(), String.valueOf(sha256)));
     }
 
     /**

@@ -6,31 +6,33 @@ import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.FocusSuggestion;
 import app.vineparcel.core.render.SmallPicture;
+import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.process.ReaderProcess;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.StorageSettings;
-import jakarta.annotation.PreDestroy;
+import app.vineparcel.web.work.Duty;
+import app.vineparcel.web.work.Lane;
+import app.vineparcel.web.work.WorkDesk;
+import app.vineparcel.web.work.WorkQueue;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
-import org.springframework.scheduling.concurrent.CustomizableThreadFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Reads new sources in the background: header, metadata, and once through all pixels for the thumbnail. */
+/** Reads new sources: header, metadata, and once through all pixels for the thumbnail. */
 @Component
-class SourceIntake {
+class SourceIntake implements Duty {
+
+    private static final String DUTY = "read";
 
     private static final Logger LOG = LoggerFactory.getLogger(SourceIntake.class);
 
@@ -43,8 +45,7 @@ class SourceIntake {
     private final TransactionTemplate transaction;
     private final StorageSettings settings;
     private final ReaderProcess process;
-    private final ExecutorService workers;
-    private volatile boolean ending;
+    private final WorkQueue queue;
 
     SourceIntake(
             SourceRepository sources,
@@ -55,7 +56,9 @@ class SourceIntake {
             Measuring measuring,
             TransactionTemplate transaction,
             StorageSettings settings,
-            ReaderProcess process) {
+            ReaderProcess process,
+            WorkQueue queue) {
+        this.queue = queue;
         this.settings = settings;
         this.process = process;
         this.sources = sources;
@@ -65,42 +68,46 @@ class SourceIntake {
         this.facts = facts;
         this.measuring = measuring;
         this.transaction = transaction;
-        this.workers = Executors.newFixedThreadPool(settings.threads(), new CustomizableThreadFactory("reading-"));
     }
 
-    /** What was not read when the application last ended is read now. */
-    @EventListener(ApplicationReadyEvent.class)
+    @Override
+    public String name() {
+        return DUTY;
+    }
+
+    /** Reads them as soon as the transaction that adds them is through. */
+    void want(List<Long> added) {
+        queue.put(Lane.READING, DUTY, added.stream().map(String::valueOf).toList(), 0);
+    }
+
+    /** What was added and is queued nowhere, such as by a former version, is queued now. */
+    @Scheduled(fixedDelay = 15_000)
     void goOn() {
-        sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).forEach(source -> queue(source.id()));
-    }
-
-    /** Reads them once the transaction that adds them is through. */
-    void queueAfterCommit(List<Long> added) {
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                added.forEach(SourceIntake.this::queue);
+        try {
+            List<Long> waiting = sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).stream()
+                    .map(Source::id)
+                    .toList();
+            if (!waiting.isEmpty()) {
+                want(waiting);
             }
-        });
+        } catch (DataAccessException | TransactionException away) {
+            LOG.warn("the database does not answer: {}", away.getMessage());
+        }
     }
 
-    private void queue(long sourceId) {
-        workers.execute(() -> {
-            try {
-                read(sourceId);
-            } catch (RuntimeException e) {
-                LOG.error("reading source {} failed", sourceId, e);
-            }
-        });
+    @Override
+    public Optional<Instant> perform(String instance, WorkDesk desk) {
+        read(Long.parseLong(instance), desk);
+        return Optional.empty();
     }
 
-    private void read(long sourceId) {
+    private void read(long sourceId, WorkDesk desk) {
         Optional<Source> waiting = begun(sourceId);
-        if (waiting.isEmpty() || ending) {
-            waiting.ifPresent(source -> keep(source, Source::attemptBack));
+        if (waiting.isEmpty()) {
             return;
         }
         Source source = waiting.get();
+        desk.say(source.fileName());
         try {
             SourceReader.Contents contents = look(source);
             SourceInfo info = contents.info();
@@ -112,8 +119,10 @@ class SourceIntake {
             FocalPoint suggested = found.isPresent()
                     ? found.get().focus()
                     : info.format().isVector() ? FocalPoint.CENTRE : suggested(source, contents);
+            Optional<FileContent> content = FileContent.of(source.file());
             keep(source, s -> {
                 s.read(info, suggested, sources.nextChange());
+                content.ifPresent(s::hold);
                 s.layers(contents.layers());
                 pieces.sync(s, contents.pieces());
                 found.ifPresent(one -> facts.put(s, one.facts()));
@@ -123,7 +132,7 @@ class SourceIntake {
             }
         } catch (ProblemException e) {
             keep(source, s -> {
-                if (ending) {
+                if (desk.isEnding()) {
                     s.attemptBack(); // it was not its fault
                 } else {
                     s.refused(e.problem(), sources.nextChange());
@@ -187,12 +196,5 @@ class SourceIntake {
                     .filter(source -> source.state() == Source.State.WAITING && source.version() == seen.version())
                     .ifPresent(change);
         });
-    }
-
-    @PreDestroy
-    void stop() throws InterruptedException {
-        ending = true;
-        workers.shutdownNow();
-        workers.awaitTermination(3, TimeUnit.SECONDS);
     }
 }

@@ -96,7 +96,7 @@ public class SourceService {
         Source source = toChange(id);
         if (source.state() == Source.State.UNREADABLE) {
             source.again(sources.nextChange());
-            intake.queueAfterCommit(List.of(id));
+            intake.want(List.of(id));
         }
         return source;
     }
@@ -133,7 +133,7 @@ public class SourceService {
                 .filter(source -> source.assignmentId() == assignmentId && source.state() == Source.State.REMOVED)
                 .toList();
         back.forEach(source -> source.again(change));
-        intake.queueAfterCommit(back.stream().map(Source::id).toList());
+        intake.want(back.stream().map(Source::id).toList());
     }
 
     private Source toChange(long id) throws ProblemException {
@@ -149,7 +149,7 @@ public class SourceService {
         int position = sources.lastPosition(assignmentId) + 1;
         Source source = sources.save(
                 new Source(assignmentId, position, Source.Origin.UPLOAD, "", upload, sources.nextChange()));
-        intake.queueAfterCommit(List.of(source.id()));
+        intake.want(List.of(source.id()));
         return source;
     }
 
@@ -195,7 +195,7 @@ public class SourceService {
                 .toList();
         gone.forEach(source -> source.compare(Optional.empty(), change));
         sources.saveAll(added);
-        intake.queueAfterCommit(
+        intake.want(
                 Stream.concat(added.stream(), again.stream()).map(Source::id).toList());
         return new Imported(added.size(), again.size(), gone.size());
     }

@@ -87,7 +87,7 @@ class SourceWatch {
                     }
                 });
             }
-            intake.queueAfterCommit(again);
+            intake.want(again);
         });
     }
 

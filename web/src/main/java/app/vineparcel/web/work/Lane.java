@@ -1,0 +1,21 @@
+package app.vineparcel.web.work;
+
+/** Work of one kind of hurry; each has threads of its own, so that a long queue in one keeps nobody waiting in another. */
+public enum Lane {
+    /** Reading and measuring sources. */
+    READING("task_reading"),
+    /** Small work that somebody waits for. */
+    QUICK("task_quick"),
+    /** All else; it lets the others go first. */
+    BULK("task_bulk");
+
+    private final String table;
+
+    Lane(String table) {
+        this.table = table;
+    }
+
+    String table() {
+        return table;
+    }
+}

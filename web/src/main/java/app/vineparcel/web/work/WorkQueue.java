@@ -1,0 +1,115 @@
+package app.vineparcel.web.work;
+
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.function.Predicate;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What waits to be done. Whatever is put here or taken away belongs to the transaction that does so. Owns all that is asked of its tables. */
+@Component
+public class WorkQueue {
+
+    /** When work that is held back would begin. */
+    public static final Instant HELD = Instant.parse("9999-01-01T00:00:00Z");
+
+    private static final String PUT =
+            """
+            insert into %s as task (task_name, task_instance, execution_time, picked, version, priority) values (?, ?, ?, false, 1, ?)
+            on conflict (task_name, task_instance) do update set execution_time = excluded.execution_time, priority = excluded.priority
+            where not task.picked""";
+
+    private final JdbcTemplate database;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    WorkQueue(JdbcTemplate database, ApplicationEventPublisher events, Clock clock) {
+        this.database = database;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Something was queued, and may be begun once the transaction is through. */
+    record Queued(Lane lane) {}
+
+    /** Queues work to be done as soon as may be. */
+    public void put(Lane lane, String duty, Collection<String> instances, int priority) {
+        put(lane, duty, instances, priority, clock.instant());
+    }
+
+    /**
+     * Queues work; what waits already is not queued twice.
+     *
+     * @param priority higher goes first, -30000 to 30000
+     * @param at not before then
+     */
+    @Transactional(propagation = Propagation.REQUIRED)
+    public void put(Lane lane, String duty, Collection<String> instances, int priority, Instant at) {
+        database.batchUpdate(PUT.formatted(lane.table()), List.copyOf(instances), 1000, (statement, instance) -> {
+            statement.setString(1, duty);
+            statement.setString(2, instance);
+            statement.setTimestamp(3, Timestamp.from(at));
+            statement.setInt(4, priority);
+        });
+        events.publishEvent(new Queued(lane));
+    }
+
+    /** Takes work back that nobody has begun. */
+    public void remove(String duty, String prefix) {
+        change("delete from %s where task_name = ? and task_instance like ? and not picked", duty, prefix);
+    }
+
+    /** Lets work wait until it is released. */
+    public void hold(String duty, String prefix) {
+        for (Lane lane : Lane.values()) {
+            database.update(
+                    "update %s set execution_time = ? where task_name = ? and task_instance like ? and not picked"
+                            .formatted(lane.table()),
+                    Timestamp.from(HELD),
+                    duty,
+                    prefix + "%");
+        }
+    }
+
+    /** Changes the order in which work is done. */
+    public void prioritise(String duty, String prefix, int priority) {
+        for (Lane lane : Lane.values()) {
+            database.update(
+                    "update %s set priority = ? where task_name = ? and task_instance like ? and priority <> ?"
+                            .formatted(lane.table()),
+                    priority,
+                    duty,
+                    prefix + "%",
+                    priority);
+        }
+    }
+
+    /** Gives back what processes took that are no more. */
+    void releaseWorkOf(Predicate<String> dead) {
+        for (Lane lane : Lane.values()) {
+            List<String> takers = database.queryForList(
+                    "select distinct picked_by from %s where picked".formatted(lane.table()), String.class);
+            takers.stream()
+                    .filter(dead)
+                    .forEach(taker -> database.update(
+                            """
+                            update %s set picked = false, picked_by = null, last_heartbeat = null, version = version + 1,
+                                   execution_time = least(execution_time, current_timestamp)
+                            where picked and picked_by = ?"""
+                                    .formatted(lane.table()),
+                            taker));
+        }
+    }
+
+    private void change(String statement, String duty, String prefix) {
+        for (Lane lane : Lane.values()) {
+            database.update(statement.formatted(lane.table()), duty, prefix + "%");
+        }
+    }
+}
