@@ -80,3 +80,9 @@ create index rendition_by_unit on rendition (run_id, unit);
 
 -- What a source's file held when it was read, by which is told whether it is another one.
 alter table source add column sha256 varchar(64);
+
+-- What a process that only works has to know besides the database: where things are, and what is allowed.
+create table shared_setting (
+    name  text primary key,
+    value text not null
+);

@@ -14,7 +14,6 @@ import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
@@ -37,16 +36,15 @@ final class Parts {
     private final AtomicLong serial = new AtomicLong();
 
     private Parts(Path all) throws IOException {
-        String token = UUID.randomUUID().toString();
-        own = all.resolve(token);
-        lockFile = all.resolve(token + LOCK);
         Files.createDirectories(all);
+        own = Files.createTempDirectory(all, "");
+        String token = own.getFileName().toString();
+        lockFile = all.resolve(token + LOCK);
         // locked before it has its name, so that nobody who looks for what was left behind finds it unlocked
         Path unnamed = all.resolve(token + ".new");
         held = FileChannel.open(unnamed, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
         held.lock();
         Files.move(unnamed, lockFile, StandardCopyOption.ATOMIC_MOVE);
-        Files.createDirectories(own);
     }
 
     /** Those of this process in a hidden folder. */

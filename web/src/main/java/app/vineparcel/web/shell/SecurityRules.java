@@ -3,6 +3,7 @@ package app.vineparcel.web.shell;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -20,6 +21,7 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 
 /** One person on one machine: no sign-in, but nothing another page in the same browser could misuse. */
 @Configuration
+@ConditionalOnWebApplication
 class SecurityRules {
 
     private static final String POLICY =

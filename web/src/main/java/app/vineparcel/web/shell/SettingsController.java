@@ -4,6 +4,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.Equipment;
 import app.vineparcel.web.storage.BroughtShelf;
 import app.vineparcel.web.storage.StorageSettings;
+import app.vineparcel.web.work.WorkerRegistry;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import org.springframework.http.MediaType;
@@ -21,8 +22,10 @@ class SettingsController {
 
     private final StorageSettings settings;
     private final BroughtShelf shelf;
+    private final WorkerRegistry workers;
 
-    SettingsController(StorageSettings settings, BroughtShelf shelf) {
+    SettingsController(StorageSettings settings, BroughtShelf shelf, WorkerRegistry workers) {
+        this.workers = workers;
         this.settings = settings;
         this.shelf = shelf;
     }
@@ -31,6 +34,7 @@ class SettingsController {
     String page(Model model) {
         model.addAttribute("settings", settings);
         model.addAttribute("profiles", shelf.profiles());
+        model.addAttribute("workers", workers.alive());
         model.addAttribute("equipment", Equipment.found());
         return "shell/settings";
     }

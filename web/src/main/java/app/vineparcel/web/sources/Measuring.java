@@ -15,11 +15,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /** Measures pieces in the background: those that are drawn, and those that were measured otherwise than today. */
 @Component
 public class Measuring implements Duty {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Measuring.class);
 
     private static final String DUTY = "measure";
     private static final String OF_SOURCE = "source-";
@@ -34,6 +41,8 @@ public class Measuring implements Duty {
     private final WorkQueue queue;
     /** Keys of pictures that were queued from here; one that could not be measured is not queued again and again. */
     private final Set<String> queued = ConcurrentHashMap.newKeySet();
+
+    private final Set<String> wanted = ConcurrentHashMap.newKeySet();
 
     Measuring(
             SourceReader reader,
@@ -66,13 +75,24 @@ public class Measuring implements Duty {
      * @param keys of their pictures, by their ids
      */
     public void want(Collection<StoredPiece> lacking, Map<Long, String> keys) {
-        List<String> wanted = lacking.stream()
+        lacking.stream()
                 .filter(piece -> queued.add(keys.getOrDefault(piece.id(), "")))
                 .map(piece -> piece.sourceId().map(id -> OF_SOURCE + id).orElse(OF_PIECE + piece.id()))
-                .distinct()
-                .toList();
-        if (!wanted.isEmpty()) {
-            queue.put(Lane.READING, DUTY, wanted, AFTER_READING);
+                .forEach(wanted::add);
+    }
+
+    /** Whoever looks at a plan only reads; what is found lacking meanwhile is queued afterwards. */
+    @Scheduled(fixedDelay = 500)
+    void queueWanted() {
+        List<String> now = List.copyOf(wanted);
+        if (now.isEmpty()) {
+            return;
+        }
+        try {
+            queue.put(Lane.READING, DUTY, now, AFTER_READING);
+            now.forEach(wanted::remove);
+        } catch (DataAccessException | TransactionException away) {
+            LOG.warn("the database does not answer: {}", away.getMessage());
         }
     }
 

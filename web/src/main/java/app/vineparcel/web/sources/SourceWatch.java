@@ -1,5 +1,7 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.web.work.Role;
+import app.vineparcel.web.work.WorkSettings;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
@@ -29,6 +31,7 @@ class SourceWatch {
     private final SourceRepository sources;
     private final SourceIntake intake;
     private final TransactionTemplate transaction;
+    private final WorkSettings work;
     private final Clock clock;
 
     SourceWatch(
@@ -36,7 +39,9 @@ class SourceWatch {
             SourceRepository sources,
             SourceIntake intake,
             TransactionTemplate transaction,
+            WorkSettings work,
             Clock clock) {
+        this.work = work;
         this.database = database;
         this.sources = sources;
         this.intake = intake;
@@ -47,6 +52,9 @@ class SourceWatch {
     /** Marks what is gone, and reads again what is another file. */
     @Scheduled(fixedDelayString = "${vine-parcel.watch:PT5S}")
     void look() {
+        if (work.role() == Role.WORKER) {
+            return;
+        }
         Instant since = clock.instant().minus(WORKED_IN);
         List<Watched> watched = database.query(
                 WATCHED,
