@@ -86,3 +86,16 @@ create table shared_setting (
     name  text primary key,
     value text not null
 );
+
+-- Recipes that an element of a drawing asks for itself, by words with spaces between.
+alter table piece add column wants text not null default '';
+
+-- Folders that somebody wants watched: what is new in them comes in, and where wanted what changed is rendered.
+create table watched_folder (
+    assignment_id bigint        not null references assignment on delete cascade,
+    folder        varchar(1000) not null,
+    primary key (assignment_id, folder)
+);
+alter table assignment
+    add column watched        boolean not null default false,
+    add column render_changes boolean not null default false;

@@ -13,6 +13,7 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   let count = Number(body.dataset.lines);
   const chunks = new Map(), asked = new Set();
   const height = body.rows[0]?.getBoundingClientRect().height || 44;
+  const columns = [...body.rows[0]?.cells ?? []].reduce((sum, cell) => sum + cell.colSpan, 0) || 1;
   let drawn = '', age = 0, later = 0;
   const last = () => Math.ceil(count / atOnce) - 1;
 
@@ -20,7 +21,7 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
     const row = document.createElement('tr'), cell = row.insertCell();
     row.className = 'spacer';
     row.setAttribute('aria-hidden', 'true');
-    cell.colSpan = 100;
+    cell.colSpan = columns;
     cell.style.height = `${lines * height}px`;
     return row;
   };

@@ -19,6 +19,7 @@ final class SampleDocuments {
 
     static {
         ALL.put("documents/jar-labels.svg", file -> Files.writeString(file, JarLabels.svg()));
+        ALL.put("documents/stall-signs.svg", file -> Files.writeString(file, StallSigns.svg()));
         ALL.put("documents/catalogue.pdf", Catalogue::write);
         ALL.put("documents/market-poster.ora", Poster::write);
     }

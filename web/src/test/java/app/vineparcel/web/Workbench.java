@@ -86,6 +86,7 @@ abstract class Workbench {
         registry.add("vine-parcel.delivery-root", () -> FOLDER.resolve("deliveries"));
         registry.add("vine-parcel.source-roots", () -> ROOT);
         registry.add("vine-parcel.pixel-limit", () -> 30);
+        registry.add("vine-parcel.watch", () -> "PT1S");
         registry.add("vine-parcel.upload-limit", () -> 5);
         registry.add("vine-parcel.printer", PRINTER::address);
         registry.add(

@@ -53,7 +53,7 @@ final class Comparison {
                 column, key -> grid.combined(key, now.orders()).flatMap(now.fingerprints()::of));
         boolean same = print.isPresent() && print.get().equals(file.made().fingerprint());
         boolean known = print.isPresent() && !file.made().fingerprint().isEmpty();
-        String differing = same ? "" : ofWords(row, column, file);
+        String differing = same ? "" : ofRecipe(row, column, file);
         return differing.isEmpty() && known && !same ? "pages or their order" : standing(file, differing);
     }
 
@@ -84,13 +84,23 @@ final class Comparison {
     }
 
     private String ofWords(int row, int column, MadeFile file) {
+        String recipe = ofRecipe(row, column, file);
+        String source = file.made().source();
+        return recipe.isEmpty()
+                        && !source.isEmpty()
+                        && !source.equals(now.sources().get(row))
+                ? "source is newer"
+                : recipe;
+    }
+
+    private String ofRecipe(int row, int column, MadeFile file) {
         MadeFile.From made = file.made();
         String recipe = recipes.computeIfAbsent(grid.steps(row, column).get(0), step -> MadeStates.word(step.recipe()));
         if (!made.recipe().isEmpty() && !made.recipe().equals(recipe)) {
             int version = now.version().applyAsInt(grid.columns().get(column).id());
             return version == made.version() || version == 0 ? "override or channel" : "recipe version " + version;
         }
-        return made.source().isEmpty() || made.source().equals(now.sources().get(row)) ? "" : "source is newer";
+        return "";
     }
 
     /** What differs, or what became of the file since. */

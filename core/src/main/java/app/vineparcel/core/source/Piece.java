@@ -19,6 +19,7 @@ import java.util.OptionalDouble;
  * @param offered whether it is rendered unless somebody says otherwise
  * @param notices what reading it found
  * @param region the part of the piece behind {@code key} that this is, where it is only a part
+ * @param wants words of the recipes that its document asks for, as {@code kebab-case} has their titles; empty where it leaves that open
  */
 public record Piece(
         String key,
@@ -28,10 +29,25 @@ public record Piece(
         OptionalDouble unitsPerInch,
         Optional<Box> region,
         boolean offered,
-        List<Notice> notices) {
+        List<Notice> notices,
+        List<String> wants) {
 
     public Piece {
         notices = List.copyOf(notices);
+        wants = List.copyOf(wants);
+    }
+
+    /** One whose document asks for no recipes. */
+    public Piece(
+            String key,
+            String name,
+            Kind kind,
+            Extent size,
+            OptionalDouble unitsPerInch,
+            Optional<Box> region,
+            boolean offered,
+            List<Notice> notices) {
+        this(key, name, kind, size, unitsPerInch, region, offered, notices, List.of());
     }
 
     /** One about which nothing else is to be said. */
@@ -41,12 +57,17 @@ public record Piece(
 
     /** The same with something found in it. */
     public Piece with(List<Notice> found) {
-        return new Piece(key, name, kind, size, unitsPerInch, region, offered, found);
+        return new Piece(key, name, kind, size, unitsPerInch, region, offered, found, wants);
     }
 
     /** The same, rendered only where somebody asks for it. */
     public Piece onDemand() {
-        return new Piece(key, name, kind, size, unitsPerInch, region, false, notices);
+        return new Piece(key, name, kind, size, unitsPerInch, region, false, notices, wants);
+    }
+
+    /** The same whose document asks for recipes. */
+    public Piece wanting(List<String> recipes) {
+        return new Piece(key, name, kind, size, unitsPerInch, region, offered, notices, recipes);
     }
 
     /** Units of CSS px, which SVG counts in. */

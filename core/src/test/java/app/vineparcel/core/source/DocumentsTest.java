@@ -15,6 +15,7 @@ import java.awt.image.BufferedImage;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -354,5 +355,37 @@ class DocumentsTest {
         assertThat(papered.without(Set.of("Die-Line")).paper()).isTrue();
         assertThat(Taking.PLAIN.ground(OptionalInt.of(0x102030))).hasValue(0x102030);
         assertThat(Taking.PLAIN.ground(OptionalInt.empty())).isEmpty();
+    }
+
+    @Test
+    void an_element_that_asks_for_recipes_is_a_piece_of_its_own() throws Exception {
+        Path art = svg(
+                """
+                <svg xmlns='http://www.w3.org/2000/svg' width='200' height='100'>
+                <g data-recipe=' Shop-Large  app-ladder shop-large' data-name='Apple sign'><rect x='10' y='20' width='60' height='40' fill='red'/></g>
+                <rect id='plain' x='100' y='0' width='50' height='50' fill='blue'/>
+                <defs><rect id='unseen' data-recipe='shop-large' width='5' height='5'/></defs>
+                <circle id='empty' data-recipe='...' r='9' cx='9' cy='9'/>
+                </svg>""");
+        try (Document document = READER.document(art, Taking.PLAIN)) {
+            assertThat(document.pieces()).extracting(Piece::name).containsExactly("art", "Apple sign");
+            assertThat(document.pieces()).extracting(Piece::offered).containsExactly(false, true);
+            Piece asked = document.pieces().get(1);
+            assertThat(asked.wants()).containsExactly("shop-large", "app-ladder");
+            assertThat(asked.key()).isEqualTo("object:apple-sign");
+            assertThat(asked.pixels()).isEqualTo(new PixelSize(60, 40));
+        }
+        Pixels sign = drawn(art, "Apple sign", Taking.PLAIN, 60, 40);
+        assertThat(rgb(sign, 30, 20)).isEqualTo(0xff0000);
+        Path boards = svg(
+                """
+                <svg xmlns='http://www.w3.org/2000/svg' width='200' height='100' data-recipe='all-of-it'>
+                <view id='left' viewBox='0 0 100 100' data-recipe='press'/><view id='right' viewBox='100 0 100 100'/>
+                <rect width='200' height='100'/></svg>""");
+        try (Document document = READER.document(boards, Taking.PLAIN)) {
+            assertThat(document.pieces())
+                    .extracting(Piece::wants)
+                    .containsExactly(List.of("press"), List.of(), List.of("all-of-it"));
+        }
     }
 }

@@ -20,6 +20,9 @@ public class Assignment {
     private @Nullable Instant usedAt;
     private @Nullable Instant archivedAt;
 
+    private boolean watched;
+    private boolean renderChanges;
+
     /** For Hibernate. */
     protected Assignment() {}
 
@@ -39,6 +42,21 @@ public class Assignment {
 
     void restore() {
         archivedAt = null;
+    }
+
+    void watch(boolean folders, boolean render) {
+        watched = folders;
+        renderChanges = folders && render;
+    }
+
+    /** Whether what is new in its folders comes in by itself. */
+    public boolean isWatched() {
+        return watched;
+    }
+
+    /** Whether what changes in its folders is rendered by itself. */
+    public boolean rendersChanges() {
+        return renderChanges;
     }
 
     /** When somebody last worked in it. */

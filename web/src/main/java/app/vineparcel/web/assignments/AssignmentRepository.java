@@ -19,4 +19,6 @@ interface AssignmentRepository extends JpaRepository<Assignment, Long> {
     Optional<Assignment> findFirstByOrderByIdDesc();
 
     Optional<Assignment> findByNameIgnoreCase(String name);
+
+    List<Assignment> findByWatchedTrueAndArchivedAtIsNull();
 }

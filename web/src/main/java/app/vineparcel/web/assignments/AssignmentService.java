@@ -91,6 +91,23 @@ public class AssignmentService {
         return made(name, id);
     }
 
+    /**
+     * Watches the folders of one, or no longer.
+     *
+     * @param render whether what changes in them is rendered too
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    public void watch(long id, boolean folders, boolean render) throws ProblemException {
+        Assignment assignment = get(id);
+        assignment.watch(folders, render);
+        assignments.save(assignment);
+    }
+
+    /** Those whose folders are watched. */
+    public List<Assignment> watched() {
+        return assignments.findByWatchedTrueAndArchivedAtIsNull();
+    }
+
     /** Puts one away; nothing of it is lost. */
     @Transactional(rollbackFor = ProblemException.class)
     void archive(long id) throws ProblemException {

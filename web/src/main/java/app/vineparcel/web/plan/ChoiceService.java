@@ -42,7 +42,7 @@ class ChoiceService {
                 assignmentId,
                 all.stream().map(StoredPiece::id).toList(),
                 all.stream()
-                        .filter(piece -> !piece.isOffered())
+                        .filter(piece -> !piece.isOffered() || !piece.wants().isEmpty())
                         .map(piece -> String.valueOf(piece.id()))
                         .collect(Collectors.toSet()));
     }
@@ -68,7 +68,7 @@ class ChoiceService {
                     }
                     Choices.Cell cell = new Choices.Cell(piece, row.getString(2));
                     if (!row.getBoolean(3)) {
-                        off.add(cell);
+                        off.add(cell); // of a piece that is only rendered where somebody asks it says that nobody does
                     } else if (onDemand.contains(piece)) {
                         on.add(cell);
                     }

@@ -1,5 +1,6 @@
 package app.vineparcel.web.plan;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param folder where its source came from
  * @param source a word for its file and how that is taken
  * @param missing whether the file is gone
+ * @param wants words of the recipes that its document asks for; empty where it leaves that open
  */
 public record PieceRow(
         long id,
@@ -24,4 +26,5 @@ public record PieceRow(
         String pictureKey,
         String folder,
         String source,
-        boolean missing) {}
+        boolean missing,
+        List<String> wants) {}

@@ -120,13 +120,23 @@ class PlanGrids {
         boolean samePieces = known != null && known.revision().samePieces(revision);
         List<StoredPiece> stored = samePieces ? List.of() : pieces.all(assignment.id());
         List<PlanPiece> rows = samePieces ? known.grid().rows() : Twins.found(planPieces.of(stored));
-        Choices chosen = samePieces
-                ? choices.of(
-                        assignment.id(),
-                        known.rows().stream().map(PieceRow::id).toList(),
-                        known.grid().choices().onDemand())
-                : choices.of(assignment.id(), stored);
         List<PlanService.Column> across = columns.of(assignment.id());
+        Map<String, List<String>> asking = new HashMap<>();
+        if (samePieces) {
+            known.rows().forEach(row -> asking.put(String.valueOf(row.id()), row.wants()));
+        } else {
+            stored.forEach(piece -> asking.put(String.valueOf(piece.id()), piece.wants()));
+        }
+        asking.values().removeIf(List::isEmpty);
+        Choices chosen = AskedRecipes.among(
+                across,
+                asking,
+                samePieces
+                        ? choices.of(
+                                assignment.id(),
+                                known.rows().stream().map(PieceRow::id).toList(),
+                                known.grid().choices().onDemand())
+                        : choices.of(assignment.id(), stored));
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         List<PlanColumn> recipes =
                 across.stream().map(PlanService.Column::column).toList();
@@ -177,7 +187,8 @@ class PlanGrids {
                 key,
                 origin.folder(),
                 origin.word(),
-                origin.missing());
+                origin.missing(),
+                piece.wants());
     }
 
     private synchronized PlanSnapshot kept(long assignmentId) {

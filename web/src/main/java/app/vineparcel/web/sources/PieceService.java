@@ -133,7 +133,8 @@ public class PieceService {
             }
         }
         left.stream()
-                .filter(stored -> stored.kind() != Piece.Kind.OBJECT && stored.kind() != Piece.Kind.LAYER)
+                .filter(stored ->
+                        stored.isAsked() || stored.kind() != Piece.Kind.OBJECT && stored.kind() != Piece.Kind.LAYER)
                 .forEach(StoredPiece::vanish);
         known.stream()
                 .filter(region -> region.isRegion()

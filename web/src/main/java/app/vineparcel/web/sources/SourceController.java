@@ -57,6 +57,7 @@ class SourceController {
     private final ShelfLines lines;
     private final SourceCards cards;
     private final AssignmentService assignments;
+    private final WatchedFolders folders;
     private final Words words = new Words();
 
     SourceController(
@@ -68,7 +69,9 @@ class SourceController {
             PiecePreviews previews,
             ShelfLines lines,
             SourceCards cards,
-            AssignmentService assignments) {
+            AssignmentService assignments,
+            WatchedFolders folders) {
+        this.folders = folders;
         this.lines = lines;
         this.cards = cards;
         this.assignments = assignments;
@@ -99,6 +102,7 @@ class SourceController {
         model.addAttribute("removed", sources.removed(id));
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
+        model.addAttribute("folders", folders.of(id));
         model.addAttribute("state", state(change, SourceShelf.of(all, ShelfRequest.ALL)));
         model.addAttribute("assignmentId", id);
         Optional<StoredPiece> first = shelf.lines().stream()

@@ -43,4 +43,7 @@ interface SourceRepository extends JpaRepository<Source, Long> {
      */
     @Query(value = "select set_config('synchronous_commit', 'off', true)", nativeQuery = true)
     String withoutWaitingForTheDisk();
+
+    @Query("select s.path from Source s where s.assignmentId = ?1")
+    List<String> paths(long assignmentId);
 }

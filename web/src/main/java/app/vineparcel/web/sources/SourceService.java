@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,13 +41,17 @@ public class SourceService {
     private final PieceService pieces;
     private final Clock clock;
 
+    private final WatchedFolders folders;
+
     SourceService(
             SourceRepository sources,
             SourceRoots roots,
             AssignmentService assignments,
             SourceIntake intake,
             PieceService pieces,
-            Clock clock) {
+            Clock clock,
+            WatchedFolders folders) {
+        this.folders = folders;
         this.clock = clock;
         this.pieces = pieces;
         this.sources = sources;
@@ -63,6 +68,11 @@ public class SourceService {
     /** Another after every change of a source. */
     long lastChange(long assignmentId) {
         return sources.lastChange(assignmentId);
+    }
+
+    /** The paths of all that ever came in, with those that were removed: what somebody took out does not come back by itself. */
+    List<String> everKnown(long assignmentId) {
+        return sources.paths(assignmentId);
     }
 
     /** How many are still to be read. */
@@ -160,6 +170,17 @@ public class SourceService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     public Imported addFolder(long assignmentId, String named) throws ProblemException {
+        folders.add(assignmentId, named.strip());
+        return addFolder(assignmentId, named, file -> true);
+    }
+
+    /**
+     * The same of some of its files.
+     *
+     * @param wanted which; others are as if they were not there yet
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    Imported addFolder(long assignmentId, String named, Predicate<Path> wanted) throws ProblemException {
         assignments.get(assignmentId);
         Path top = roots.folder(named);
         List<Path> files = roots.pictures(named);
@@ -179,6 +200,9 @@ public class SourceService {
         List<Source> again = new ArrayList<>();
         for (Path file : files) {
             Source there = known.remove(file.toString());
+            if (!wanted.test(file)) {
+                continue;
+            }
             if (there == null) {
                 String folder = file.getParent().getFileName().toString();
                 added.add(new Source(assignmentId, ++position, Source.Origin.FOLDER, folder, file, change));

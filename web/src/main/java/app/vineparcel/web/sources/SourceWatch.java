@@ -22,7 +22,7 @@ class SourceWatch {
     private static final String WATCHED =
             """
             select s.id, s.path, s.file_bytes, s.modified_at, s.missing from source s join assignment a on a.id = s.assignment_id
-            where s.origin = 'FOLDER' and s.state in ('READY', 'UNREADABLE') and a.archived_at is null and a.used_at > ?""";
+            where s.origin = 'FOLDER' and s.state in ('READY', 'UNREADABLE') and a.archived_at is null and (a.used_at > ? or a.watched)""";
 
     /** A file as it was last seen. */
     private record Watched(long id, Path file, Optional<FileStamp> stamp, boolean missing) {}
@@ -32,6 +32,7 @@ class SourceWatch {
     private final SourceIntake intake;
     private final TransactionTemplate transaction;
     private final WorkSettings work;
+    private final GrowingFiles growing = new GrowingFiles();
     private final Clock clock;
 
     SourceWatch(
@@ -70,11 +71,12 @@ class SourceWatch {
         List<Long> differing = new ArrayList<>();
         for (Watched one : watched) {
             Optional<FileStamp> now = FileStamp.of(one.file());
-            boolean other = now.isPresent() && !now.equals(one.stamp());
+            boolean other = now.isPresent() && !now.equals(one.stamp()) && growing.isSettled(one.file(), now.get());
             if (other || now.isEmpty() != one.missing()) {
                 differing.add(one.id());
             }
         }
+        growing.forgetOthers();
         if (!differing.isEmpty()) {
             compare(differing);
         }

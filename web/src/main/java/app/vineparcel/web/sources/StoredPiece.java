@@ -11,6 +11,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -56,6 +57,7 @@ public class StoredPiece {
     private boolean present = true;
     private boolean offered = true;
     private String notices = "[]";
+    private String wants = "";
 
     @Column(name = "sheet")
     private @Nullable String sheetBody;
@@ -81,6 +83,17 @@ public class StoredPiece {
         present = true;
         offered = piece.offered();
         notices = NoticeList.written(piece.notices());
+        wants = String.join(" ", piece.wants());
+    }
+
+    /** Words of the recipes that its document asks for; empty where it leaves that open. */
+    public List<String> wants() {
+        return wants.isEmpty() ? List.of() : List.of(wants.split(" "));
+    }
+
+    /** Whether it is here only because its document asked for it. */
+    boolean isAsked() {
+        return kind == Piece.Kind.OBJECT && !wants.isEmpty();
     }
 
     /** Where a region lies, and how large what it lies on was then. */
@@ -220,7 +233,7 @@ public class StoredPiece {
     /** As the core knows it. */
     public Piece piece() {
         OptionalDouble units = unitsPerInch == null ? OptionalDouble.empty() : OptionalDouble.of(unitsPerInch);
-        return new Piece(key, name(), kind, extent(), units, box(), offered, NoticeList.read(notices));
+        return new Piece(key, name(), kind, extent(), units, box(), offered, NoticeList.read(notices), wants());
     }
 
     /** {@code 200 × 300 px}, and on paper where that is known. */

@@ -40,7 +40,7 @@ class Worker implements SmartLifecycle {
     private final StorageSettings storage;
     private final WorkSettings settings;
     private final Map<Lane, Scheduler> lanes = new EnumMap<>(Lane.class);
-    private final Map<Thread, String> doing = new ConcurrentHashMap<>();
+    private final Map<Desk, String> doing = new ConcurrentHashMap<>();
     private final AtomicInteger urgent = new AtomicInteger();
     private final AtomicLong files = new AtomicLong();
     private volatile boolean running;
@@ -91,15 +91,14 @@ class Worker implements SmartLifecycle {
         if (lane != Lane.BULK) {
             urgent.incrementAndGet();
         }
+        Desk desk = new Desk(lane, lane == Lane.QUICK ? storage.threads() : 1);
         try {
-            Optional<Instant> again = ending
-                    ? Optional.of(Instant.now())
-                    : duty.perform(instance, new Desk(lane, lane == Lane.QUICK ? storage.threads() : 1));
+            Optional<Instant> again = ending ? Optional.of(Instant.now()) : duty.perform(instance, desk);
             return again.<CompletionHandler<Void>>map(
                             time -> (complete, operations) -> operations.reschedule(complete, time))
                     .orElse((complete, operations) -> operations.remove());
         } finally {
-            doing.remove(Thread.currentThread());
+            doing.remove(desk);
             if (lane != Lane.BULK) {
                 urgent.decrementAndGet();
             }
@@ -141,7 +140,7 @@ class Worker implements SmartLifecycle {
 
         @Override
         public void say(String what) {
-            doing.put(Thread.currentThread(), what);
+            doing.put(this, what);
         }
 
         @Override

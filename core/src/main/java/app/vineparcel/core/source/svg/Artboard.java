@@ -15,8 +15,9 @@ import org.w3c.dom.Element;
  * A part of an SVG's canvas that is meant to be seen on its own: a view with a view box, a nested svg element, or all of it.
  *
  * @param box on the canvas, CSS px
+ * @param wants words of the recipes that it asks for
  */
-record Artboard(String key, String name, Box box) {
+record Artboard(String key, String name, Box box, List<String> wants) {
 
     private static final Set<String> NOT_DRAWN =
             Set.of("defs", "symbol", "clipPath", "mask", "pattern", "marker", "metadata");
@@ -27,15 +28,17 @@ record Artboard(String key, String name, Box box) {
             found = nested(root, scene);
         }
         return found.isEmpty()
-                ? List.of(canvas(scene, stem).orElseThrow(() -> new IOException("it has no size that could be drawn.")))
+                ? List.of(canvas(root, scene, stem)
+                        .orElseThrow(() -> new IOException("it has no size that could be drawn.")))
                 : found;
     }
 
     /** All of the canvas; empty where it has no size. */
-    static Optional<Artboard> canvas(SvgScene scene, String name) {
+    static Optional<Artboard> canvas(Element root, SvgScene scene, String name) {
         boolean sound = scene.width() > 0 && scene.height() > 0 && scene.width() < 1e6 && scene.height() < 1e6;
         return sound
-                ? Optional.of(new Artboard(Piece.WHOLE, name, new Box(0, 0, scene.width(), scene.height())))
+                ? Optional.of(new Artboard(
+                        Piece.WHOLE, name, new Box(0, 0, scene.width(), scene.height()), RecipeWords.of(root)))
                 : Optional.empty();
     }
 
@@ -110,6 +113,7 @@ record Artboard(String key, String name, Box box) {
         return new Artboard(
                 id.isEmpty() ? "artboard-" + number : id,
                 name.isEmpty() ? "Artboard " + number : name,
-                new Box(box.getX(), box.getY(), box.getWidth(), box.getHeight()));
+                new Box(box.getX(), box.getY(), box.getWidth(), box.getHeight()),
+                RecipeWords.of(element));
     }
 }

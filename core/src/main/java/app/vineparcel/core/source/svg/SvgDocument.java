@@ -98,7 +98,7 @@ public final class SvgDocument implements DrawnDocument {
                         .map(layer -> layer.helper().isEmpty() ? layer : placed(layer, root, scene, artboards))
                         .toList(),
                 artboards,
-                Artboard.canvas(scene, "All of " + stem),
+                Artboard.canvas(root, scene, "All of " + stem),
                 leftOut,
                 memory);
     }
@@ -121,17 +121,43 @@ public final class SvgDocument implements DrawnDocument {
     @Override
     public List<Piece> pieces() {
         List<Piece> pieces = new ArrayList<>();
-        artboards.forEach(artboard -> pieces.add(piece(artboard)));
+        List<Piece> asked = asked();
         boolean parted = !artboards.get(0).key().equals(Piece.WHOLE);
+        for (Artboard artboard : artboards) {
+            boolean leftToParts =
+                    !parted && !asked.isEmpty() && artboard.wants().isEmpty();
+            pieces.add(leftToParts ? piece(artboard).onDemand() : piece(artboard));
+        }
+        pieces.addAll(asked);
         if (parted) {
             canvas.ifPresent(whole -> pieces.add(piece(whole).onDemand()));
         }
         return List.copyOf(pieces);
     }
 
+    /** Elements that ask for recipes themselves. */
+    private List<Piece> asked() {
+        List<Piece> found = new ArrayList<>();
+        Set<String> boards = artboards.stream().map(Artboard::key).collect(Collectors.toSet());
+        for (Element element : RecipeWords.elements(document.getDocumentElement())) {
+            String id = element.getAttribute("id");
+            Optional<Rectangle2D> box = boards.contains(id) ? Optional.empty() : scene.bounds(element);
+            if (box.isPresent() && !box.get().isEmpty()) {
+                remember(OBJECT + id, element, box.get());
+                found.add(object(OBJECT + id, element).wanting(RecipeWords.of(element)));
+            }
+        }
+        return found;
+    }
+
+    private Piece object(String key, Element element) {
+        return Piece.drawn(key, Elements.name(element), Piece.Kind.OBJECT, Extent.of(places.get(key)), Piece.CSS_PX);
+    }
+
     private static Piece piece(Artboard artboard) {
         return Piece.drawn(
-                artboard.key(), artboard.name(), Piece.Kind.ARTBOARD, Extent.of(artboard.box()), Piece.CSS_PX);
+                        artboard.key(), artboard.name(), Piece.Kind.ARTBOARD, Extent.of(artboard.box()), Piece.CSS_PX)
+                .wanting(artboard.wants());
     }
 
     @Override
@@ -157,8 +183,7 @@ public final class SvgDocument implements DrawnDocument {
             if (box.isPresent()) {
                 String key = OBJECT + element.getAttribute("id");
                 remember(key, element, box.get());
-                found.add(Piece.drawn(
-                        key, Elements.name(element), Piece.Kind.OBJECT, Extent.of(places.get(key)), Piece.CSS_PX));
+                found.add(object(key, element));
             }
         }
         return found;
@@ -238,6 +263,7 @@ public final class SvgDocument implements DrawnDocument {
     private Box place(String key) throws IOException {
         if (!places.containsKey(key) && key.startsWith(OBJECT)) {
             objects();
+            asked();
         }
         Box place = places.get(key);
         if (place == null) {

@@ -1,0 +1,83 @@
+package app.vineparcel.web.sources;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.assignments.Assignment;
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.storage.SourceRoots;
+import app.vineparcel.web.work.Role;
+import app.vineparcel.web.work.WorkSettings;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+
+/** Takes in what is new in watched folders, once it has stopped growing. */
+@Component
+class FolderWatch {
+
+    private static final Logger LOG = LoggerFactory.getLogger(FolderWatch.class);
+
+    private final AssignmentService assignments;
+    private final SourceService sources;
+    private final WatchedFolders folders;
+    private final SourceRoots roots;
+    private final WorkSettings work;
+    private final GrowingFiles growing = new GrowingFiles();
+
+    FolderWatch(
+            AssignmentService assignments,
+            SourceService sources,
+            WatchedFolders folders,
+            SourceRoots roots,
+            WorkSettings work) {
+        this.assignments = assignments;
+        this.sources = sources;
+        this.folders = folders;
+        this.roots = roots;
+        this.work = work;
+    }
+
+    @Scheduled(fixedDelayString = "${vine-parcel.watch:PT5S}")
+    void look() {
+        if (work.role() == Role.WORKER) {
+            return;
+        }
+        try {
+            for (Assignment assignment : assignments.watched()) {
+                for (String folder : folders.of(assignment.id())) {
+                    look(assignment.id(), folder);
+                }
+            }
+            growing.forgetOthers();
+        } catch (DataAccessException | TransactionException away) {
+            LOG.warn("the database does not answer: {}", away.getMessage());
+        }
+    }
+
+    private void look(long assignmentId, String folder) {
+        try {
+            Set<Path> known = new HashSet<>();
+            sources.everKnown(assignmentId).forEach(path -> known.add(Path.of(path)));
+            Set<Path> settled = new HashSet<>();
+            for (Path file : roots.pictures(folder)) {
+                boolean whole = !known.contains(file)
+                        && FileStamp.of(file)
+                                .filter(stamp -> growing.isSettled(file, stamp))
+                                .isPresent();
+                if (whole) {
+                    settled.add(file);
+                }
+            }
+            if (!settled.isEmpty()) {
+                sources.addFolder(assignmentId, folder, settled::contains);
+            }
+        } catch (ProblemException gone) {
+            LOG.debug("a watched folder cannot be looked at", gone);
+        }
+    }
+}
