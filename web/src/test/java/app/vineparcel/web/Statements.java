@@ -9,7 +9,7 @@ import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.boot.test.context.TestConfiguration;
 import org.springframework.jdbc.datasource.DelegatingDataSource;
 
-/** Counts the statements that are prepared in the database. */
+/** Counts the statements that are prepared in the database to answer requests. */
 @TestConfiguration(proxyBeanMethods = false)
 class Statements implements BeanPostProcessor {
 
@@ -35,8 +35,9 @@ class Statements implements BeanPostProcessor {
     private static Connection counting(Connection connection) {
         return (Connection) Proxy.newProxyInstance(
                 Statements.class.getClassLoader(), new Class<?>[] {Connection.class}, (proxy, method, arguments) -> {
-                    if (method.getName().startsWith("prepare")
-                            || method.getName().equals("createStatement")) {
+                    boolean statement = method.getName().startsWith("prepare")
+                            || method.getName().equals("createStatement");
+                    if (statement && Thread.currentThread().getName().startsWith("http-")) {
                         PREPARED.incrementAndGet();
                     }
                     try {

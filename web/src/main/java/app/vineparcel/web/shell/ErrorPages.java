@@ -34,6 +34,11 @@ class ErrorPages implements ErrorController {
                         "Vine Parcel",
                         "Something went wrong that nobody foresaw.",
                         "Try again; the program's log says what happened.");
+            case 503 ->
+                new Problem.Unforeseen(
+                        "The database",
+                        "The database does not answer.",
+                        "Nothing is lost, and runs go on by themselves once it is back. Reload the page in a while.");
             default -> new Problem.BadRequest("This request", "It cannot be answered.", "Go back and try again.");
         };
     }

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
@@ -24,6 +25,9 @@ class Problems {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
     /** The class of SQLSTATE for values that do not fit (ISO/IEC 9075-2, clause 24), and PostgreSQL's states for what leads nowhere and a second one of a kind. */
     private static final String DATA_EXCEPTION = "22";
+
+    /** The class of SQLSTATE for connections, and PostgreSQL's states for a server that is ending or starting. */
+    private static final String AWAY = "08...|57P0[1-3]";
 
     private static final String NOT_THERE = "23503";
     private static final String NOT_UNIQUE = "23505";
@@ -96,9 +100,27 @@ class Problems {
                     "problem", ErrorPages.problem(known.getStatusCode().value()));
             return "shell/problem";
         }
+        if (isAway(e)) {
+            LOG.warn("{} {} found no database", request.getMethod(), request.getRequestURI());
+            response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
+            model.addAttribute("problem", ErrorPages.problem(HttpStatus.SERVICE_UNAVAILABLE.value()));
+            return "shell/problem";
+        }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
         response.setStatus(HttpStatus.INTERNAL_SERVER_ERROR.value());
         model.addAttribute("problem", ErrorPages.problem(HttpStatus.INTERNAL_SERVER_ERROR.value()));
         return "shell/problem";
+    }
+
+    /** Whether the database cannot be reached, or is being ended. */
+    private static boolean isAway(Throwable e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLTransientConnectionException
+                    || cause instanceof SQLException sql
+                            && String.valueOf(sql.getSQLState()).matches(AWAY)) {
+                return true;
+            }
+        }
+        return false;
     }
 }

@@ -55,6 +55,7 @@ class Worker implements SmartLifecycle {
 
     @Override
     public void start() {
+        ending = false;
         if (settings.role() != Role.PAGES) {
             lanes.put(Lane.READING, lane(Lane.READING, storage.threads()));
             lanes.put(Lane.QUICK, lane(Lane.QUICK, 1));
