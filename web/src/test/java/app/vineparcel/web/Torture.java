@@ -244,16 +244,18 @@ class Torture {
 
         long full = rig.assignment("Full", "some");
         Path small = Files.createDirectories(folder.resolve("deliveries/assignment-" + full));
-        TortureRig.shell("mount -t tmpfs -o size=20m tmpfs " + small);
+        TortureRig.shell("mount -t tmpfs -o size=900m tmpfs " + small);
         try {
             long second = rig.run(full, "");
+            await().atMost(Duration.ofSeconds(120)).until(() -> rig.done(second) > 30);
+            TortureRig.shell("cat /dev/zero >" + small + "/filler 2>/dev/null || true");
             await().atMost(Duration.ofSeconds(120))
                     .until(() -> rig.one(
                                     "select count(*) from rendition where reason like 'The disk is full%' and state = 'WAITING' and run_id = "
                                             + second)
                             > 0);
             pause(4);
-            TortureRig.shell("mount -o remount,size=900m " + small);
+            Files.delete(small.resolve("filler"));
             long room = System.nanoTime();
             rig.awaitEnd(second, Duration.ofMinutes(5));
             rig.requireWhole(second, (long) PICTURES * RECIPES);
@@ -261,7 +263,7 @@ class Torture {
                     "the destination full for a while: files waited, the run ended %.0f s after there was room, whole",
                     seconds(room));
         } finally {
-            TortureRig.shell("umount " + small);
+            TortureRig.shell("umount -l " + small);
         }
     }
 

@@ -1,8 +1,10 @@
 package app.vineparcel.web.work;
 
+import app.vineparcel.core.source.FileContent;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -11,6 +13,9 @@ import java.time.Instant;
 final class ThisProcess {
 
     private static final long PID = ProcessHandle.current().pid();
+    /** ms by which processes may differ about when one began: the system tells it against its own start, to the second. */
+    private static final long SLACK = 5_000;
+
     private static final String MACHINE = machine();
     /** Machine, number and start, since numbers are given anew. */
     static final String NAME = "%s %d %d".formatted(MACHINE, PID, started(ProcessHandle.current()));
@@ -40,7 +45,7 @@ final class ThisProcess {
             long began = Long.parseLong(parts[2]);
             return ProcessHandle.of(Long.parseLong(parts[1]))
                     .filter(ProcessHandle::isAlive)
-                    .filter(process -> started(process) == began)
+                    .filter(process -> Math.abs(started(process) - began) < SLACK)
                     .isEmpty();
         } catch (NumberFormatException other) {
             return false;
@@ -57,9 +62,14 @@ final class ThisProcess {
             String boot =
                     Files.readString(Path.of("/proc/sys/kernel/random/boot_id")).strip();
             String view = Files.readSymbolicLink(Path.of("/proc/self/ns/pid")).toString();
-            return boot + "-" + view.replaceAll("[^0-9]", "");
+            return word(boot + view);
         } catch (IOException elsewhere) {
-            return host().replace(' ', '-');
+            return word(host());
         }
+    }
+
+    /** Short, since the queue keeps 50 letters of a name. */
+    private static String word(String machine) {
+        return FileContent.sum(machine.getBytes(StandardCharsets.UTF_8)).substring(0, 12);
     }
 }
