@@ -161,6 +161,8 @@ class Torture {
             Process stays = worker(false);
             Process goes = worker(elsewhere);
             long id = rig.assignment(elsewhere ? "Elsewhere" : "Beside", "some");
+            await().atMost(Duration.ofSeconds(120))
+                    .until(() -> rig.one("select count(*) from worker where seen_at > now() - interval '8 s'") == 2);
             long run = rig.run(id, "");
             await().atMost(Duration.ofSeconds(120))
                     .until(() -> rig.done(run) > 40

@@ -53,6 +53,7 @@ final class Parts {
         synchronized (OPEN) {
             Parts known = OPEN.get(all);
             if (known != null && Files.isDirectory(known.own) && Files.isRegularFile(known.lockFile)) {
+                clear(all, known.lockFile);
                 return known;
             }
             if (known != null) { // the destination was taken away meanwhile

@@ -6,6 +6,7 @@ import app.vineparcel.core.recipe.RecipeWriter;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.EnumMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
@@ -72,24 +73,52 @@ public final class MadeStates {
         return all;
     }
 
-    /** How many files would be made if what is in place and unchanged were left alone; a cell that is off counts for nothing. */
-    public int toMake(Grid grid) {
-        int count = 0;
+    /**
+     * How many of the files that are wanted are done, and how many are yet to be made, by the state of their cells; a file of several pieces counts
+     * once.
+     */
+    public Map<CellState, Integer> files(Grid grid) {
+        Map<CellState, Integer> counts = new EnumMap<>(CellState.class);
         for (int column = 0; column < grid.columns().size(); column++) {
-            boolean combines = Planner.combines(grid.columns().get(column));
-            boolean stale = false;
-            for (int row = 0; row < grid.rows().size(); row++) {
-                if (!grid.isOn(row, column)) {
-                    continue;
+            if (Planner.combines(grid.columns().get(column))) {
+                int files = grid.totals(column).renditions();
+                if (files > 0) {
+                    counts.merge(ofPages(grid, column), files, Integer::sum);
                 }
-                int index = row * columns + column;
-                int done = index < fresh.length ? fresh[index] : 0;
-                stale |= done == 0;
-                count += combines ? 0 : Math.max(0, grid.filesToMake(row, column) - done);
+                continue;
             }
-            count += combines && stale ? grid.totals(column).renditions() : 0;
+            for (int row = 0; row < grid.rows().size(); row++) {
+                int wanted = grid.isOn(row, column) ? grid.filesToMake(row, column) : 0;
+                int index = row * columns + column;
+                int done = Math.min(wanted, index < fresh.length ? fresh[index] : 0);
+                if (done > 0) {
+                    counts.merge(CellState.DONE, done, Integer::sum);
+                }
+                if (wanted > done) {
+                    CellState state = state(grid, row, column);
+                    counts.merge(state == CellState.DONE ? CellState.CHANGED : state, wanted - done, Integer::sum);
+                }
+            }
         }
-        return count;
+        return counts;
+    }
+
+    /** The state of a file of several pieces: that of a page that is not done, if there is one. */
+    private CellState ofPages(Grid grid, int column) {
+        for (int row = 0; row < grid.rows().size(); row++) {
+            if (grid.isOn(row, column) && state(grid, row, column) != CellState.DONE) {
+                return state(grid, row, column);
+            }
+        }
+        return CellState.DONE;
+    }
+
+    /** How many files would be made if what is in place and unchanged were left alone. */
+    public int toMake(Grid grid) {
+        return files(grid).entrySet().stream()
+                .filter(count -> count.getKey() != CellState.DONE)
+                .mapToInt(Map.Entry::getValue)
+                .sum();
     }
 
     /** The same word for the same recipe: MD5 over its file, in hexadecimal, as the database can make it too. */

@@ -37,7 +37,7 @@ public final class MadeWeights {
     /** A rendition with the weight that it had, if it was made as it would be today. */
     PlannedRendition weighed(Choices.Cell cell, PlannedRendition planned) {
         List<MadeFile> made = files.get(cell);
-        if (made == null) {
+        if (made == null || Planner.combines(planned.column())) { // a page weighs less than the file of all of them
             return planned;
         }
         String framing = MadeStates.word(planned.framing());

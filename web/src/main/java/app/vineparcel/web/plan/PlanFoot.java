@@ -7,7 +7,6 @@ import app.vineparcel.core.plan.GridTotals;
 import app.vineparcel.web.Words;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -23,7 +22,7 @@ import java.util.stream.Stream;
  * @param weight about how heavy in all
  * @param findings how many of each kind
  * @param toMake how many of them are not in place and unchanged
- * @param states how many cells are made, changed, new; empty before anything was made
+ * @param states how many of them are made, changed, new; empty before anything was made
  */
 record PlanFoot(
         int count, int toMake, String renditions, String pieces, String weight, String findings, String states) {
@@ -66,14 +65,7 @@ record PlanFoot(
     }
 
     private static String states(PlanSnapshot plan) {
-        Map<CellState, Integer> counts = new EnumMap<>(CellState.class);
-        for (int row = 0; row < plan.rows().size(); row++) {
-            for (int column = 0; column < plan.columns().size(); column++) {
-                if (plan.grid().isOn(row, column)) {
-                    counts.merge(plan.made().state(plan.grid(), row, column), 1, Integer::sum);
-                }
-            }
-        }
+        Map<CellState, Integer> counts = plan.made().files(plan.grid());
         return Stream.of(CellState.DONE, CellState.CHANGED, CellState.PLANNED, CellState.FAILED)
                 .filter(counts::containsKey)
                 .map(state -> "%,d %s".formatted(counts.get(state), state == CellState.PLANNED ? "new" : state.word()))
