@@ -292,8 +292,51 @@ class Torture {
         rig.awaitEnd(run, Duration.ofMinutes(4));
     }
 
+    /** The same files by a run and by the command line. */
     @Test
     @Order(6)
+    void beside_the_command_line() throws Exception {
+        worker(false);
+        long id = rig.assignment("Speed", "some");
+        rig.awaitEnd(rig.run(id, ""), Duration.ofMinutes(5));
+        long run = rig.run(id, "afresh=true");
+        rig.awaitEnd(run, Duration.ofMinutes(5));
+        double web =
+                rig.one("select cast(1000 * extract(epoch from ended_at - started_at) as bigint) from run where id = "
+                                + run)
+                        / 1000.0;
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:+UseParallelGC",
+                "-Djava.awt.headless=true",
+                "-Djava.library.path=" + System.getProperty("native.path", ""),
+                "-cp",
+                System.getProperty("torture.cli"),
+                "app.vineparcel.cli.RenderCommand"));
+        for (int i = 0; i < RECIPES; i++) {
+            command.addAll(List.of(
+                    "--recipe", folder.resolve("recipes/r" + i + ".recipe.json").toString()));
+        }
+        command.addAll(List.of(
+                "--into",
+                folder.resolve("cli").toString(),
+                folder.resolve("photos/some").toString()));
+        TortureRig.kill(workers.get(0));
+        long began = System.nanoTime();
+        Process process = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("cli.log").toFile())
+                .start();
+        assertThat(process.waitFor()).isZero();
+        double line = seconds(began);
+        double files = (double) PICTURES * RECIPES;
+        say(
+                "the same %.0f files by a run %.1f s, %.1f files/s; by the command line %.1f s, %.1f files/s: %.2f of it",
+                files, web, files / web, line, files / line, line / web);
+    }
+
+    @Test
+    @Order(7)
     void two_thousand_pictures() throws Exception {
         for (int i = 0; i < 2_000; i++) {
             Workbench.photo(folder.resolve("photos/many/bed-%04d.jpg".formatted(i)), 600, 400, i);
@@ -310,12 +353,18 @@ class Torture {
         double stored = seconds(began);
         List<Long> memory = new ArrayList<>();
         List<Long> counts = new ArrayList<>();
+        List<Double> whole = new ArrayList<>();
         long total = 2_000L * RECIPES;
         long planMeanwhile = 0;
         long recipeMeanwhile = 0;
         while (!rig.state(run).equals("DONE")) {
             pause(2);
             counts.add(rig.done(run));
+            rig.secondsLeft(run).ifPresent(seconds -> {
+                if (rig.done(run) > total / 20) {
+                    whole.add(seconds(began) + seconds);
+                }
+            });
             memory.add(TortureRig.megabytes(worker.pid()));
             if (counts.size() % 15 == 10) {
                 planMeanwhile = Math.max(planMeanwhile, rig.millis(plan));
@@ -340,6 +389,11 @@ class Torture {
                 planMeanwhile,
                 recipeBefore,
                 recipeMeanwhile);
+        say(
+                "after the first twentieth the run was said to take %.0f to %.0f s in all; it took %.0f s",
+                whole.stream().min(Double::compare).orElse(0.0),
+                whole.stream().max(Double::compare).orElse(0.0),
+                took);
         assertThat(rig.done(run)).isEqualTo(total);
         assertThat(end).isLessThan(second * 1.1);
         assertThat(last).isGreaterThan(first * 0.9);

@@ -21,6 +21,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
@@ -35,6 +36,7 @@ import org.springframework.jdbc.datasource.DriverManagerDataSource;
 final class TortureRig {
 
     private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
+    private static final Pattern LEFT = Pattern.compile("about ([^<]+) left");
     private static final Duration LONG = Duration.ofMinutes(3);
 
     final Path folder;
@@ -198,6 +200,25 @@ final class TortureRig {
         } catch (DataAccessException away) {
             return "";
         }
+    }
+
+    /** What the run's page says about the time left; empty where it says nothing. */
+    OptionalLong secondsLeft(long run) throws IOException, InterruptedException {
+        Matcher said = LEFT.matcher(get("/runs/" + run).body());
+        if (!said.find()) {
+            return OptionalLong.empty();
+        }
+        long seconds = 0;
+        Matcher part = Pattern.compile("(\\d+) (h|min|s)").matcher(said.group(1));
+        while (part.find()) {
+            seconds += Long.parseLong(part.group(1))
+                    * switch (part.group(2)) {
+                        case "h" -> 3600;
+                        case "min" -> 60;
+                        default -> 1;
+                    };
+        }
+        return OptionalLong.of(seconds);
     }
 
     long done(long run) {

@@ -11,6 +11,7 @@ import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunStart;
 import app.vineparcel.web.sources.SourceService;
+import app.vineparcel.web.work.Regularly;
 import app.vineparcel.web.work.Role;
 import app.vineparcel.web.work.WorkSettings;
 import java.util.ArrayList;
@@ -22,10 +23,8 @@ import java.util.Map;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /**
  * Renders what a change in a watched folder changes in the plan, where somebody wants that: cells that are on of pieces whose file is another one
@@ -66,7 +65,7 @@ class RenderChanges {
         if (work.role() == Role.WORKER) {
             return;
         }
-        try {
+        Regularly.whereTheDatabaseAnswers(() -> {
             for (Assignment assignment : assignments.watched()) {
                 boolean busy = !assignment.rendersChanges()
                         || sources.waiting(assignment.id()) > 0
@@ -75,9 +74,7 @@ class RenderChanges {
                     render(assignment);
                 }
             }
-        } catch (DataAccessException | TransactionException away) {
-            LOG.warn("the database does not answer: {}", away.getMessage());
-        }
+        });
     }
 
     private void render(Assignment assignment) {

@@ -4,6 +4,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
+import app.vineparcel.web.work.Regularly;
 import app.vineparcel.web.work.Role;
 import app.vineparcel.web.work.WorkSettings;
 import java.nio.file.Path;
@@ -11,10 +12,8 @@ import java.util.HashSet;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /** Takes in what is new in watched folders, once it has stopped growing. */
 @Component
@@ -47,16 +46,14 @@ class FolderWatch {
         if (work.role() == Role.WORKER) {
             return;
         }
-        try {
+        Regularly.whereTheDatabaseAnswers(() -> {
             for (Assignment assignment : assignments.watched()) {
                 for (String folder : folders.of(assignment.id())) {
                     look(assignment.id(), folder);
                 }
             }
             growing.forgetOthers();
-        } catch (DataAccessException | TransactionException away) {
-            LOG.warn("the database does not answer: {}", away.getMessage());
-        }
+        });
     }
 
     private void look(long assignmentId, String folder) {

@@ -5,6 +5,7 @@ import app.vineparcel.core.render.PieceMeasurement;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.work.Duty;
 import app.vineparcel.web.work.Lane;
+import app.vineparcel.web.work.Regularly;
 import app.vineparcel.web.work.WorkDesk;
 import app.vineparcel.web.work.WorkQueue;
 import java.time.Instant;
@@ -15,18 +16,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /** Measures pieces in the background: those that are drawn, and those that were measured otherwise than today. */
 @Component
 public class Measuring implements Duty {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Measuring.class);
 
     private static final String DUTY = "measure";
     private static final String OF_SOURCE = "source-";
@@ -88,12 +83,10 @@ public class Measuring implements Duty {
         if (now.isEmpty()) {
             return;
         }
-        try {
+        Regularly.whereTheDatabaseAnswers(() -> {
             queue.put(Lane.READING, DUTY, now, AFTER_READING);
             now.forEach(wanted::remove);
-        } catch (DataAccessException | TransactionException away) {
-            LOG.warn("the database does not answer: {}", away.getMessage());
-        }
+        });
     }
 
     @Override

@@ -14,6 +14,7 @@ import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.StorageSettings;
 import app.vineparcel.web.work.Duty;
 import app.vineparcel.web.work.Lane;
+import app.vineparcel.web.work.Regularly;
 import app.vineparcel.web.work.WorkDesk;
 import app.vineparcel.web.work.WorkQueue;
 import java.nio.file.Path;
@@ -22,10 +23,8 @@ import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Reads new sources: header, metadata, and once through all pixels for the thumbnail. */
@@ -83,16 +82,14 @@ class SourceIntake implements Duty {
     /** What was added and is queued nowhere, such as by a former version, is queued now. */
     @Scheduled(fixedDelay = 15_000)
     void goOn() {
-        try {
+        Regularly.whereTheDatabaseAnswers(() -> {
             List<Long> waiting = sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).stream()
                     .map(Source::id)
                     .toList();
             if (!waiting.isEmpty()) {
                 want(waiting);
             }
-        } catch (DataAccessException | TransactionException away) {
-            LOG.warn("the database does not answer: {}", away.getMessage());
-        }
+        });
     }
 
     @Override

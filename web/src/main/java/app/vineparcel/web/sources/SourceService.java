@@ -170,8 +170,9 @@ public class SourceService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     public Imported addFolder(long assignmentId, String named) throws ProblemException {
+        Imported imported = addFolder(assignmentId, named, file -> true);
         folders.add(assignmentId, named.strip());
-        return addFolder(assignmentId, named, file -> true);
+        return imported;
     }
 
     /**

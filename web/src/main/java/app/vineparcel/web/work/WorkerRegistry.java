@@ -8,19 +8,13 @@ import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /** Says in the database that this process works and what it does, and knows who else does. */
 @Component
 public class WorkerRegistry {
-
-    private static final Logger LOG = LoggerFactory.getLogger(WorkerRegistry.class);
 
     private static final Duration ALIVE = Duration.ofSeconds(20);
     private static final Duration SPAN = Duration.ofMinutes(1);
@@ -107,7 +101,7 @@ public class WorkerRegistry {
         if (settings.role() == Role.PAGES) {
             return;
         }
-        try {
+        Regularly.whereTheDatabaseAnswers(() -> {
             queue.releaseWorkOf(ThisProcess::isDead);
             String doing = String.join(" · ", worker.doing());
             database.update(
@@ -124,9 +118,7 @@ public class WorkerRegistry {
             database.update(
                     "delete from worker where seen_at < ?",
                     Timestamp.from(clock.instant().minus(Duration.ofDays(1))));
-        } catch (DataAccessException | TransactionException away) {
-            LOG.warn("the database does not answer: {}", away.getMessage());
-        }
+        });
     }
 
     private double perSecond(long nanos, long files) {
