@@ -59,15 +59,11 @@ final class RenderUnit {
     }
 
     private void finish(PlannedRendition rendition, RenditionFile files) {
-        long began = System.nanoTime();
-        if (stopped.getAsBoolean()) {
+        if (stopped.getAsBoolean() || !isWanted(rendition)) {
             tell(() -> listener.finished(rendition, new Outcome.LeftOut(0)));
             return;
         }
-        if (!isWanted(rendition)) {
-            tell(() -> listener.finished(rendition, new Outcome.LeftOut(0)));
-            return;
-        }
+        long began = System.nanoTime(); // whoever was asked may have let others go first
         Outcome outcome = outcome(rendition, files, began);
         tell(() -> listener.finished(rendition, outcome));
     }
