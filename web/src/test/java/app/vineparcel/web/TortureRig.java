@@ -108,6 +108,7 @@ final class TortureRig {
         command.addAll(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 heap,
+                "-XX:+UseParallelGC",
                 "-Djava.awt.headless=true",
                 "-Djava.library.path=" + System.getProperty("native.path", ""),
                 "-Djava.io.tmpdir=" + own,

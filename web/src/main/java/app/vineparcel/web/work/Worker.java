@@ -31,6 +31,9 @@ class Worker implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(Worker.class);
 
+    /** How many pieces of work are looked up at once, for each thread. */
+    private static final double AHEAD = 3;
+
     private static final int MISSED_HEARTBEATS = 9;
     private static final Duration AFTER_A_FAULT = Duration.ofSeconds(10);
     private static final Duration LONGEST_COURTESY = Duration.ofSeconds(20);
@@ -73,7 +76,8 @@ class Worker implements SmartLifecycle {
                 .schedulerName(new SchedulerName.Fixed(ThisProcess.NAME))
                 .threads(threads)
                 .pollingInterval(settings.poll())
-                .pollUsingLockAndFetch(0.5, 1)
+                .pollUsingFetch(
+                        0.5, AHEAD) // taken one by one as their turn comes; a statement that takes many may take all
                 .heartbeatInterval(settings.heartbeat())
                 .missedHeartbeatsLimit(MISSED_HEARTBEATS)
                 .enablePriority()
