@@ -30,6 +30,7 @@ import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.Taking;
 import app.vineparcel.core.testing.Rendering;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -38,6 +39,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -129,6 +131,28 @@ class OrderTest {
             assertThat(Order.read(order.written())).isEqualTo(order);
         }
         assertThatThrownBy(() -> Order.read("{\"planned\":[]}")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    /** A run may wait while the program is renewed: what the first version that knew orders wrote is obeyed for ever. */
+    @Test
+    void an_order_of_the_first_version_still_reads() throws IOException {
+        String written = new String(
+                Objects.requireNonNull(OrderTest.class.getResourceAsStream("order-1.json"))
+                        .readAllBytes(),
+                StandardCharsets.UTF_8);
+        Order order = Order.read(written);
+        PlannedRendition planned = order.planned();
+        assertThat(planned.path()).isEqualTo("web/tiles/Quince-x@2x.webp");
+        assertThat(planned.framing().crop()).isEqualTo(new Box(0, 6, 340, 340));
+        assertThat(planned.size()).isEqualTo(new PixelSize(640, 640));
+        assertThat(planned.column().recipe().title()).isEqualTo("Tile");
+        assertThat(planned.column().recipe().maxBytes()).hasValue(80_000);
+        assertThat(planned.taking(planned.piece()).keptOut()).containsExactlyInAnyOrder("die-line", "guides");
+        assertThat(planned.piece().piece().region()).contains(new Box(10, 20, 340, 440));
+        assertThat(planned.piece().known().content().orElseThrow().sha256()).isEqualTo("a".repeat(64));
+        assertThat(order.shelf()).containsEntry("harrow-lane.svg", "b".repeat(64));
+        assertThat(order.fingerprint()).contains("c".repeat(64));
+        assertThat(Order.read(order.written())).isEqualTo(order);
     }
 
     @Test
