@@ -1,5 +1,6 @@
 package app.vineparcel.core.source.pdf;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.svg.SvgPrefix;
@@ -106,6 +107,7 @@ final class PageCut {
 
         @Override
         public void fill(Shape shape) {
+            WorkBudget.check(); // a page may have any number of letters
             if (getPaint() instanceof Color) {
                 super.fill(shape);
                 return;
