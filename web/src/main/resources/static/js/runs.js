@@ -62,6 +62,7 @@ function tell(news) {
   if (changed.size || all) waiting ||= setTimeout(patch, PATCH);
   if (!news.state) return;
   const over = isOver(news.state), other = news.state !== state || live.querySelector('.bad')?.textContent !== failed;
+  if (news.share > 0) document.querySelector('[data-to-delivery]')?.classList.remove('off');
   state = news.state;
   document.title = over ? `${news.state === 'DONE' ? '✓' : '–'} ${title}` : `${news.share} % · ${title}`;
   if (other) renewFrame();
