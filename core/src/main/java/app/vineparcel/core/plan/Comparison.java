@@ -80,7 +80,9 @@ final class Comparison {
                 && !MadeStates.word(Frames.frame(piece, step.get())).equals(file.framing())) {
             return "crop or size";
         }
-        return differing.isEmpty() && print.isPresent() ? "watermark, profile or program" : standing(file, differing);
+        return differing.isEmpty() && print.isPresent()
+                ? "watermark, profile, text or program"
+                : standing(file, differing);
     }
 
     private String ofWords(int row, int column, MadeFile file) {

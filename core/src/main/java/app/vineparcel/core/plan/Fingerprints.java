@@ -48,15 +48,15 @@ public final class Fingerprints {
     /** Of a rendition; empty if the content of one of its files is not known. */
     public Optional<String> of(PlannedRendition planned) {
         List<PlanPiece> all = planned.pages().isEmpty() ? List.of(planned.piece()) : planned.pages();
-        return of(all, planned.column(), planned.framing(), planned.path());
+        return of(all, planned.column(), planned.path());
     }
 
     /** Of one piece through one column to a path. */
     Optional<String> of(PlanPiece piece, PlanColumn column, String path) {
-        return of(List.of(piece), column, Frames.frame(piece, column), path);
+        return of(List.of(piece), column, path);
     }
 
-    private Optional<String> of(List<PlanPiece> all, PlanColumn column, Framing framing, String path) {
+    private Optional<String> of(List<PlanPiece> all, PlanColumn column, String path) {
         List<String> words = new ArrayList<>(List.of(path, columns.computeIfAbsent(column, this::word)));
         for (PlanPiece piece : all) {
             Optional<String> word = pieces.computeIfAbsent(piece, Fingerprints::word);
@@ -64,11 +64,14 @@ public final class Fingerprints {
                 return Optional.empty();
             }
             words.add(word.get());
+            // a focal point counts by what it does to the frame, so that setting one leaves alone what shows all of the
+            // picture
+            Framing framing = Frames.frame(piece, column);
+            words.add(MadeStates.word(framing) + (Frames.needsFocus(piece, column, framing) ? " found" : ""));
             if (column.recipe().format().isVector()) {
                 words.add(piece.name()); // its title
             }
         }
-        words.add(MadeStates.word(framing));
         words.add(drawnBy(all.get(0), column.recipe()));
         return Optional.of(sum(String.join(AND, words)));
     }
@@ -123,7 +126,6 @@ public final class Fingerprints {
         words.add(piece.piece().key() + " " + piece.piece().size() + " "
                 + piece.piece().unitsPerInch() + " " + piece.piece().region());
         words.add(taking.box() + " " + taking.paper() + " " + new TreeSet<>(taking.keptOut()));
-        words.add(piece.focus() + " " + new TreeMap<>(piece.part().crops()));
         words.add(piece.known().altText().orElse(""));
         words.add(piece.known().content().map(FileContent::sha256).orElse(""));
         return piece.known().content().isPresent();

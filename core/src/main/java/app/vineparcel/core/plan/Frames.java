@@ -36,6 +36,13 @@ final class Frames {
         return fitting.cropsTo().flatMap(planned::crop).or(() -> planned.focus().map(CropPlace::about));
     }
 
+    /** Whether which part is shown depends on a focal point that nobody gave. */
+    static boolean needsFocus(PlanPiece planned, PlanColumn column, Framing framing) {
+        return place(planned, of(planned, column)).isEmpty()
+                && planned.canSuggestFocus()
+                && !framing.crop().isWholeOf(planned.piece().pixels());
+    }
+
     static Framing frame(PlanPiece planned, PlanColumn column) {
         Fitting fitting = of(planned, column);
         return fitting.frame(planned.piece().size(), place(planned, fitting).orElse(CENTRED));

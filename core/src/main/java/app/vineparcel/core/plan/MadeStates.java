@@ -113,14 +113,6 @@ public final class MadeStates {
         return CellState.DONE;
     }
 
-    /** How many files would be made if what is in place and unchanged were left alone. */
-    public int toMake(Grid grid) {
-        return files(grid).entrySet().stream()
-                .filter(count -> count.getKey() != CellState.DONE)
-                .mapToInt(Map.Entry::getValue)
-                .sum();
-    }
-
     /** The same word for the same recipe: MD5 over its file, in hexadecimal, as the database can make it too. */
     public static String word(Recipe recipe) {
         try {

@@ -33,9 +33,7 @@ public record PlannedRendition(
 
     /** Whether which part is shown depends on a focal point that nobody gave; sizes never do. */
     public boolean needsFocus() {
-        return Frames.place(piece, Frames.of(piece, column)).isEmpty()
-                && piece.canSuggestFocus()
-                && !framing.crop().isWholeOf(piece.piece().pixels());
+        return Frames.needsFocus(piece, column, framing);
     }
 
     /** The framing about a focal point that was found since. */

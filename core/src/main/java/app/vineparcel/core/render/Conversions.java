@@ -10,8 +10,8 @@ import app.vineparcel.core.recipe.ColourClause;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 
-/** Conversions by tables that were prepared during a run, so that each is prepared once, whichever source needs it. */
-final class Conversions {
+/** Conversions by tables that were prepared for runs, so that each is prepared once, whichever source needs it. May be used from several threads. */
+public final class Conversions {
 
     private record Key(IccProfile profile, String intent, boolean blackPoint) {
         static Key of(IccProfile profile, ColourClause clause) {

@@ -37,7 +37,12 @@ public final class RenderRun {
         this(reader, shelf, sink, listener, stopped, new Conversions());
     }
 
-    private RenderRun(
+    /**
+     * A run that shares what is worked out of profiles with others.
+     *
+     * @param conversions theirs
+     */
+    public RenderRun(
             SourceReader reader,
             Shelf shelf,
             RenditionSink sink,
@@ -50,11 +55,6 @@ public final class RenderRun {
         this.sink = sink;
         this.listener = listener;
         this.stopped = stopped;
-    }
-
-    /** Another run that shares what this one has worked out of profiles. */
-    public RenderRun with(RenditionSink other, RenderListener told, BooleanSupplier ends) {
-        return new RenderRun(reader, shelf, other, told, ends, conversions);
     }
 
     /** Renders everything and returns when every rendition has its outcome. Interrupted, it returns at once; the rest has none. */

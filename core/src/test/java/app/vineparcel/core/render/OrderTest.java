@@ -174,6 +174,18 @@ class OrderTest {
     }
 
     @Test
+    void a_focal_point_counts_only_where_something_is_cut_off() {
+        PlanPiece unset = piece("Bed 1", Optional.empty(), Map.of());
+        PlanPiece left = piece("Bed 1", Optional.of(new FocalPoint(0.1, 0.5)), Map.of());
+        PlanPiece middle = piece("Bed 1", Optional.of(FocalPoint.CENTRE), Map.of());
+        String whole = "'size': {'mode': 'long-edge', 'px': 320}";
+        assertThat(print(left, whole)).isEqualTo(print(unset, whole)).isEqualTo(print(middle, whole));
+        String square = "'crop': {'aspect': '1:1'}, " + whole;
+        assertThat(print(left, square)).isNotEqualTo(print(middle, square));
+        assertThat(print(unset, square)).as("found from the pixels").isNotEqualTo(print(middle, square));
+    }
+
+    @Test
     void a_name_counts_only_where_the_file_says_it() {
         String named = "'name': 'fixed', ";
         PlanPiece renamed = piece("Bed 2", bed().focus(), bed().part().crops());

@@ -36,14 +36,15 @@ record PlanFoot(
                 found.add(words.count(totals.count(level), level.name().toLowerCase(Locale.ROOT)));
             }
         }
+        Map<CellState, Integer> counts = plan.made().files(grid);
         return new PlanFoot(
                 totals.renditions(),
-                plan.toMake(),
+                totals.renditions() - counts.getOrDefault(CellState.DONE, 0),
                 words.count(totals.renditions(), "rendition"),
                 "of " + words.count(grid.piecesOn(), "piece"),
                 "about " + words.weight(totals.bytes()),
                 found.isEmpty() ? "no findings" : String.join(" · ", found),
-                plan.files().isEmpty() ? "" : states(plan));
+                plan.files().isEmpty() ? "" : states(counts));
     }
 
     /** What the main button says. */
@@ -64,8 +65,7 @@ record PlanFoot(
         return toMake == count ? "" : "All %,d again".formatted(count);
     }
 
-    private static String states(PlanSnapshot plan) {
-        Map<CellState, Integer> counts = plan.made().files(plan.grid());
+    private static String states(Map<CellState, Integer> counts) {
         return Stream.of(CellState.DONE, CellState.CHANGED, CellState.PLANNED, CellState.FAILED)
                 .filter(counts::containsKey)
                 .map(state -> "%,d %s".formatted(counts.get(state), state == CellState.PLANNED ? "new" : state.word()))

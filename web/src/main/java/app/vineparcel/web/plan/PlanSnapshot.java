@@ -57,11 +57,6 @@ record PlanSnapshot(
                                 PageOrders.lists(orders)));
     }
 
-    /** How many files a run would make that leaves alone what is in place and unchanged. */
-    int toMake() {
-        return files.isEmpty() ? grid.totals().renditions() : made.toMake(grid);
-    }
-
     /** The same after a change of the choices alone. */
     PlanSnapshot with(Choices choices, PlanRevision after) {
         Grid turned = grid.with(choices);

@@ -69,7 +69,7 @@ class RenderChanges {
             for (Assignment assignment : assignments.watched()) {
                 boolean busy = !assignment.rendersChanges()
                         || sources.waiting(assignment.id()) > 0
-                        || runs.queue().stream().anyMatch(one -> one.run().assignmentId() == assignment.id());
+                        || runs.isBusy(assignment.id());
                 if (!busy) {
                     render(assignment);
                 }

@@ -1,13 +1,5 @@
 package app.vineparcel.web.runs;
 
-import app.vineparcel.core.plan.MadeFile;
-import app.vineparcel.core.source.FileContent;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
-import java.nio.file.Path;
-import java.nio.file.attribute.BasicFileAttributes;
-
 /**
  * A file as it was put in place.
  *
@@ -18,21 +10,8 @@ import java.nio.file.attribute.BasicFileAttributes;
  */
 record FileStanding(String path, long bytes, long modified, String sha256) {
 
-    /** What became of it. A file of the same weight and time is not read. */
-    MadeFile.Result in(Path root) {
-        Path file = root.resolve(path);
-        try {
-            BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-            if (!now.isRegularFile() || now.size() != bytes) {
-                return MadeFile.Result.OVERWRITTEN;
-            }
-            boolean same = modified == 0
-                    || now.lastModifiedTime().toMillis() == modified
-                    || sha256.isEmpty()
-                    || sha256.equals(FileContent.sum(file));
-            return same ? MadeFile.Result.IN_PLACE : MadeFile.Result.OVERWRITTEN;
-        } catch (IOException gone) {
-            return MadeFile.Result.GONE;
-        }
+    /** Whether a file of that time, ms since 1970, counts as the same without being read. */
+    boolean isOfTime(long now) {
+        return modified == 0 || sha256.isEmpty() || modified == now;
     }
 }

@@ -2,8 +2,6 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.MadeFile;
-import app.vineparcel.web.storage.DeliveryFolders;
-import java.nio.file.Path;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -44,28 +42,65 @@ public class MadeFiles {
     record Last(long rendition, String fingerprint, FileStanding file) {}
 
     private final JdbcTemplate database;
-    private final DeliveryFolders folders;
     private final Standings standings;
 
-    MadeFiles(JdbcTemplate database, DeliveryFolders folders, Standings standings) {
+    MadeFiles(JdbcTemplate database, Standings standings) {
         this.database = database;
-        this.folders = folders;
         this.standings = standings;
+    }
+
+    /** A file of a run, before anybody has looked whether it is still there. */
+    private record Row(
+            List<String> pieces,
+            String column,
+            boolean failed,
+            FileStanding standing,
+            double density,
+            MadeFile.From made,
+            String framing) {
+
+        MadeFile with(MadeFile.Result result) {
+            return new MadeFile(result, standing.path(), density, made, framing, standing.bytes());
+        }
     }
 
     /** The files of cells; a file of several pieces belongs to the cells of all of them. */
     public Map<Choices.Cell, List<MadeFile>> of(long assignmentId) {
+        List<Row> rows = database.query(LAST, (row, at) -> row(row), assignmentId);
+        List<Row> made = rows.stream().filter(row -> !row.failed()).toList();
+        List<MadeFile.Result> results =
+                standings.watch(assignmentId, made.stream().map(Row::standing).toList());
         Map<Choices.Cell, List<MadeFile>> found = new HashMap<>();
-        List<FileStanding> seen = new ArrayList<>();
-        Path root = folders.of(assignmentId);
-        database.query(
-                LAST,
-                row -> {
-                    put(row, root, found, seen);
-                },
-                assignmentId);
-        standings.watch(assignmentId, seen);
+        for (int i = 0; i < made.size(); i++) {
+            put(made.get(i), results.get(i), found);
+        }
+        rows.stream().filter(Row::failed).forEach(row -> put(row, MadeFile.Result.FAILED, found));
         return found;
+    }
+
+    private static void put(Row row, MadeFile.Result result, Map<Choices.Cell, List<MadeFile>> found) {
+        MadeFile file = row.with(result);
+        for (String piece : row.pieces()) {
+            found.computeIfAbsent(new Choices.Cell(piece, row.column()), cell -> new ArrayList<>())
+                    .add(file);
+        }
+    }
+
+    private static Row row(ResultSet row) throws SQLException {
+        String pages = row.getString("pages");
+        return new Row(
+                List.of((pages.isEmpty() ? row.getString("piece_id") : pages).split(",")),
+                row.getLong("channel_id") + "." + row.getLong("recipe_id"),
+                row.getString("state").equals(Rendition.State.FAILED.name()),
+                new FileStanding(
+                        row.getString("path"), row.getLong("bytes"), row.getLong("modified"), row.getString("sha256")),
+                row.getDouble("density"),
+                new MadeFile.From(
+                        row.getString("fingerprint"),
+                        row.getString("recipe_word"),
+                        row.getInt("recipe_version"),
+                        row.getString("source_word")),
+                row.getString("framing"));
     }
 
     /** A word that is another after what was made is no longer in place as it was. */
@@ -89,32 +124,5 @@ public class MadeFiles {
                 },
                 assignmentId);
         return found;
-    }
-
-    private static void put(ResultSet row, Path root, Map<Choices.Cell, List<MadeFile>> found, List<FileStanding> seen)
-            throws SQLException {
-        FileStanding standing = new FileStanding(
-                row.getString("path"), row.getLong("bytes"), row.getLong("modified"), row.getString("sha256"));
-        boolean failed = row.getString("state").equals(Rendition.State.FAILED.name());
-        if (!failed) {
-            seen.add(standing);
-        }
-        MadeFile file = new MadeFile(
-                failed ? MadeFile.Result.FAILED : standing.in(root),
-                standing.path(),
-                row.getDouble("density"),
-                new MadeFile.From(
-                        row.getString("fingerprint"),
-                        row.getString("recipe_word"),
-                        row.getInt("recipe_version"),
-                        row.getString("source_word")),
-                row.getString("framing"),
-                standing.bytes());
-        String column = row.getLong("channel_id") + "." + row.getLong("recipe_id");
-        String pages = row.getString("pages");
-        for (String piece : (pages.isEmpty() ? row.getString("piece_id") : pages).split(",")) {
-            found.computeIfAbsent(new Choices.Cell(piece, column), cell -> new ArrayList<>())
-                    .add(file);
-        }
     }
 }

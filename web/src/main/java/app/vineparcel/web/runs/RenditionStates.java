@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -73,14 +74,23 @@ class RenditionStates {
 
     /** The orders of a unit, by the positions of their renditions. */
     Map<Integer, Order> orders(long runId, int unit) {
-        String body = database.queryForObject(
-                "select orders from work_unit where run_id = ? and number = ?", String.class, runId, unit);
         Map<Integer, Order> orders = new HashMap<>();
-        for (Map.Entry<String, JsonNode> one :
-                JSON.readTree(body == null ? "{}" : body).properties()) {
+        for (Map.Entry<String, JsonNode> one : unit(runId, unit).properties()) {
             orders.put(Integer.valueOf(one.getKey()), Order.read(one.getValue().toString()));
         }
         return orders;
+    }
+
+    /** The order of one rendition of a unit. */
+    Optional<Order> order(long runId, int unit, int position) {
+        return Optional.ofNullable(unit(runId, unit).get(String.valueOf(position)))
+                .map(one -> Order.read(one.toString()));
+    }
+
+    private JsonNode unit(long runId, int number) {
+        String body = database.queryForObject(
+                "select orders from work_unit where run_id = ? and number = ?", String.class, runId, number);
+        return JSON.readTree(body == null ? "{}" : body);
     }
 
     /** Whether it may be begun: it still waits, and its run still goes on. An attempt is charged before anything is touched. */

@@ -33,6 +33,8 @@ interface RunRepository extends JpaRepository<Run, Long> {
 
     long countByAssignmentId(long assignmentId);
 
+    boolean existsByAssignmentIdAndStateIn(long assignmentId, List<Run.State> states);
+
     @Query("select coalesce(max(r.number), 0) from Run r where r.assignmentId = ?1")
     int lastNumber(long assignmentId);
 }

@@ -5,7 +5,6 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.core.render.Order;
 import java.util.List;
 import org.springframework.stereotype.Service;
 
@@ -51,6 +50,12 @@ public class RunService {
         return summaries.of(runs.open());
     }
 
+    /** Whether a run of an assignment is not over. */
+    public boolean isBusy(long assignmentId) {
+        return runs.existsByAssignmentIdAndStateIn(
+                assignmentId, List.of(Run.State.WAITING, Run.State.RENDERING, Run.State.PAUSED));
+    }
+
     /** Every file of a run, in the order of the plan. */
     public List<Rendition> renditions(long runId) {
         return renditions.findByRunIdOrderByPosition(runId);
@@ -77,10 +82,10 @@ public class RunService {
                 throw new IllegalStateException("the recipe of rendition " + rendition.id() + " cannot be read", e);
             }
         }
-        Order order = states.orders(rendition.runId(), rendition.unit()).get(rendition.position());
-        if (order == null) {
-            throw new IllegalStateException("rendition " + rendition.id() + " has no order");
-        }
-        return order.planned().column().recipe();
+        return states.order(rendition.runId(), rendition.unit(), rendition.position())
+                .orElseThrow(() -> new IllegalStateException("rendition " + rendition.id() + " has no order"))
+                .planned()
+                .column()
+                .recipe();
     }
 }

@@ -43,6 +43,9 @@ public class RunStart {
     /** Into how many shares the pieces of one document are cut, so that several threads work on it. */
     private static final int SHARES = 4;
 
+    /** How many orders of unchanged files are kept together. */
+    private static final int TOGETHER = 50;
+
     private static final int BATCH = 500;
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String INSERT =
@@ -74,6 +77,7 @@ public class RunStart {
     private final RunRepository runs;
     private final RunStates states;
     private final MadeFiles made;
+    private final Standings standings;
     private final PieceService pieces;
     private final PieceOrigins origins;
     private final RecipeService recipes;
@@ -86,6 +90,7 @@ public class RunStart {
             RunRepository runs,
             RunStates states,
             MadeFiles made,
+            Standings standings,
             PieceService pieces,
             PieceOrigins origins,
             RecipeService recipes,
@@ -96,6 +101,7 @@ public class RunStart {
         this.runs = runs;
         this.states = states;
         this.made = made;
+        this.standings = standings;
         this.pieces = pieces;
         this.origins = origins;
         this.recipes = recipes;
@@ -143,7 +149,7 @@ public class RunStart {
         return run.id();
     }
 
-    /** What is made together gets the same unit; what is in place and unchanged is in none. */
+    /** What is made together gets the same unit; what is in place and unchanged is in units that nobody makes, up to 0. */
     private List<Row> rows(long assignmentId, Plan plan, Map<PlannedRendition, Order> orders, boolean afresh) {
         Map<PlannedRendition, Long> unchanged = afresh ? Map.of() : unchanged(assignmentId, plan, orders);
         Map<PlannedRendition, Integer> units = new IdentityHashMap<>();
@@ -166,7 +172,7 @@ public class RunStart {
                     rows.size() + 1,
                     planned,
                     orders.get(planned),
-                    units.getOrDefault(planned, 0),
+                    units.getOrDefault(planned, -(rows.size() / TOGETHER)),
                     costs.getOrDefault(planned, 0.0),
                     unchanged.getOrDefault(planned, 0L)));
         }
@@ -185,7 +191,7 @@ public class RunStart {
                     && planned.canBeMade()
                     && print.isPresent()
                     && print.get().equals(before.fingerprint())
-                    && before.file().in(root) == MadeFile.Result.IN_PLACE) {
+                    && standings.of(root, before.file()) == MadeFile.Result.IN_PLACE) {
                 unchanged.put(planned, before.rendition());
             }
         }

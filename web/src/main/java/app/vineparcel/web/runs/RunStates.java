@@ -5,9 +5,10 @@ import app.vineparcel.web.work.WorkQueue;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,14 +30,10 @@ class RunStates {
             """
             update run set state = 'DONE', ended_at = ? where id = ? and state in ('WAITING', 'RENDERING')
               and not exists (select 1 from rendition where run_id = run.id and state in ('WAITING', 'RENDERING'))""";
-    private static final String LOST =
+    private static final String OPEN =
             """
-            select distinct r.run_id from rendition r join run on run.id = r.run_id
-            where run.state in ('WAITING', 'RENDERING') and r.state in ('WAITING', 'RENDERING')
-              and not exists (select 1 from task_bulk t where t.task_name = 'render' and t.task_instance = r.run_id || ':' || r.unit
-                                and (t.picked or t.execution_time < '9998-01-01'))
-              and not exists (select 1 from task_quick t where t.task_name = 'render' and t.task_instance = r.run_id || ':' || r.unit
-                                and (t.picked or t.execution_time < '9998-01-01'))""";
+            select distinct r.run_id, r.unit from rendition r join run on run.id = r.run_id
+            where run.state in ('WAITING', 'RENDERING') and r.state in ('WAITING', 'RENDERING')""";
 
     private final JdbcTemplate database;
     private final WorkQueue queue;
@@ -88,15 +85,15 @@ class RunStates {
                 .map(Timestamp::toInstant)
                 .findFirst()
                 .orElse(clock.instant());
-        queue.put(lane, DUTY, units.stream().map(unit -> runId + ":" + unit).toList(), FIRST, at);
+        queue.put(lane, DUTY, units.stream().map(unit -> instance(runId, unit)).toList(), FIRST, at);
         order();
     }
 
     /** Gives the queued units the order of their runs. */
     @Transactional
     public void order() {
-        List<Long> open = new ArrayList<>(database.queryForList(
-                "select id from run where state in ('WAITING', 'RENDERING', 'PAUSED') order by place, id", Long.class));
+        List<Long> open = database.queryForList(
+                "select id from run where state in ('WAITING', 'RENDERING', 'PAUSED') order by place, id", Long.class);
         for (int at = 0; at < open.size(); at++) {
             queue.prioritise(DUTY, open.get(at) + ":", Math.max(0, FIRST - at));
         }
@@ -106,6 +103,17 @@ class RunStates {
     void tidy() {
         database.queryForList("select id from run where state in ('WAITING', 'RENDERING')", Long.class)
                 .forEach(this::endIfThrough);
-        database.queryForList(LOST, Long.class).forEach(this::queue);
+        Set<String> queued = queue.open(DUTY);
+        Set<Long> lost = new TreeSet<>();
+        database.query(OPEN, row -> {
+            if (!queued.contains(instance(row.getLong(1), row.getInt(2)))) {
+                lost.add(row.getLong(1));
+            }
+        });
+        lost.forEach(this::queue);
+    }
+
+    private static String instance(long runId, int unit) {
+        return runId + ":" + unit;
     }
 }

@@ -5,6 +5,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Destination;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.render.Conversions;
 import app.vineparcel.core.render.Order;
 import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderListener;
@@ -49,7 +50,8 @@ class UnitDuty implements Duty {
     private final DeliveryFolders folders;
     private final WorkSettings settings;
     private final Clock clock;
-    private final RenderRun renderer;
+    private final SourceReader reader;
+    private final Conversions conversions = new Conversions();
     /** What this process is doing; a queue that thought it dead may give it the same once more. */
     private final Set<String> underWay = ConcurrentHashMap.newKeySet();
 
@@ -69,14 +71,7 @@ class UnitDuty implements Duty {
         this.folders = folders;
         this.settings = settings;
         this.clock = clock;
-        this.renderer = new RenderRun(
-                reader,
-                shelf,
-                (path, content) -> {
-                    throw new IllegalStateException("every unit has a destination of its own");
-                },
-                (rendition, outcome) -> {},
-                () -> false);
+        this.reader = reader;
     }
 
     @Override
@@ -168,7 +163,8 @@ class UnitDuty implements Duty {
                 wanted.forEach(planned -> finished(planned, new Outcome.Failed(closed.problem(), 0)));
                 return;
             }
-            renderer.with(destination, this, desk::isEnding).render(new Plan(wanted), desk.threads());
+            new RenderRun(reader, shelf, destination, this, desk::isEnding, conversions)
+                    .render(new Plan(wanted), desk.threads());
         }
 
         @Override

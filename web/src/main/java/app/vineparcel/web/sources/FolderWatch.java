@@ -10,6 +10,7 @@ import app.vineparcel.web.work.WorkSettings;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -48,18 +49,19 @@ class FolderWatch {
         }
         Regularly.whereTheDatabaseAnswers(() -> {
             for (Assignment assignment : assignments.watched()) {
+                Set<Path> known = sources.everKnown(assignment.id()).stream()
+                        .map(Path::of)
+                        .collect(Collectors.toSet());
                 for (String folder : folders.of(assignment.id())) {
-                    look(assignment.id(), folder);
+                    look(assignment.id(), folder, known);
                 }
             }
             growing.forgetOthers();
         });
     }
 
-    private void look(long assignmentId, String folder) {
+    private void look(long assignmentId, String folder, Set<Path> known) {
         try {
-            Set<Path> known = new HashSet<>();
-            sources.everKnown(assignmentId).forEach(path -> known.add(Path.of(path)));
             Set<Path> settled = new HashSet<>();
             for (Path file : roots.pictures(folder)) {
                 boolean whole = !known.contains(file)

@@ -21,6 +21,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -83,11 +84,12 @@ class SourceIntake implements Duty {
     @Scheduled(fixedDelay = 15_000)
     void goOn() {
         Regularly.whereTheDatabaseAnswers(() -> {
-            List<Long> waiting = sources.findByStateOrderByAttemptsAscIdAsc(Source.State.WAITING).stream()
-                    .map(Source::id)
+            Set<String> queued = queue.open(DUTY);
+            List<Long> lost = sources.waiting().stream()
+                    .filter(id -> !queued.contains(String.valueOf(id)))
                     .toList();
-            if (!waiting.isEmpty()) {
-                want(waiting);
+            if (!lost.isEmpty()) {
+                want(lost);
             }
         });
     }

@@ -14,7 +14,8 @@ interface SourceRepository extends JpaRepository<Source, Long> {
     List<Source> findByAssignmentIdOrderByPosition(long assignmentId);
 
     /** Those that never were tried come first. */
-    List<Source> findByStateOrderByAttemptsAscIdAsc(Source.State state);
+    @Query("select s.id from Source s where s.state = 'WAITING' order by s.attempts, s.id")
+    List<Long> waiting();
 
     /** Those that were removed, too. */
     List<Source> findByAssignmentId(long assignmentId);

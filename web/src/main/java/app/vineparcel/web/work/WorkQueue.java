@@ -4,7 +4,9 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -62,32 +64,35 @@ public class WorkQueue {
 
     /** Takes work back that nobody has begun. */
     public void remove(String duty, String prefix) {
-        change("delete from %s where task_name = ? and task_instance like ? and not picked", duty, prefix);
+        everywhere("delete from %s where task_name = ? and task_instance like ? and not picked", duty, prefix + "%");
     }
 
-    /** Lets work wait until it is released. */
+    /** Lets work wait until it is put again. */
     public void hold(String duty, String prefix) {
-        for (Lane lane : Lane.values()) {
-            database.update(
-                    "update %s set execution_time = ? where task_name = ? and task_instance like ? and not picked"
-                            .formatted(lane.table()),
-                    Timestamp.from(HELD),
-                    duty,
-                    prefix + "%");
-        }
+        everywhere(
+                "update %s set execution_time = ? where task_name = ? and task_instance like ? and not picked",
+                Timestamp.from(HELD), duty, prefix + "%");
     }
 
     /** Changes the order in which work is done. */
     public void prioritise(String duty, String prefix, int priority) {
+        everywhere(
+                "update %s set priority = ? where task_name = ? and task_instance like ? and priority <> ?",
+                priority, duty, prefix + "%", priority);
+    }
+
+    /** What of a duty is queued or being done; what is held back is not. */
+    public Set<String> open(String duty) {
+        Set<String> open = new HashSet<>();
         for (Lane lane : Lane.values()) {
-            database.update(
-                    "update %s set priority = ? where task_name = ? and task_instance like ? and priority <> ?"
+            open.addAll(database.queryForList(
+                    "select task_instance from %s where task_name = ? and (picked or execution_time < ?)"
                             .formatted(lane.table()),
-                    priority,
+                    String.class,
                     duty,
-                    prefix + "%",
-                    priority);
+                    Timestamp.from(HELD)));
         }
+        return open;
     }
 
     /** Gives back what processes took that are no more. */
@@ -107,9 +112,9 @@ public class WorkQueue {
         }
     }
 
-    private void change(String statement, String duty, String prefix) {
+    private void everywhere(String statement, Object... values) {
         for (Lane lane : Lane.values()) {
-            database.update(statement.formatted(lane.table()), duty, prefix + "%");
+            database.update(statement.formatted(lane.table()), values);
         }
     }
 }

@@ -31,7 +31,7 @@ class Worker implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(Worker.class);
 
-    /** How many pieces of work are looked up at once, for each thread. */
+    /** How many pieces of work are looked up at once, for each thread; they are taken one by one, since a statement that takes some may take all. */
     private static final double AHEAD = 3;
 
     private static final int MISSED_HEARTBEATS = 9;
@@ -76,8 +76,7 @@ class Worker implements SmartLifecycle {
                 .schedulerName(new SchedulerName.Fixed(ThisProcess.NAME))
                 .threads(threads)
                 .pollingInterval(settings.poll())
-                .pollUsingFetch(
-                        0.5, AHEAD) // taken one by one as their turn comes; a statement that takes many may take all
+                .pollUsingFetch(0.5, AHEAD)
                 .heartbeatInterval(settings.heartbeat())
                 .missedHeartbeatsLimit(MISSED_HEARTBEATS)
                 .enablePriority()
