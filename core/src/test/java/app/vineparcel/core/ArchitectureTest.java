@@ -2,12 +2,18 @@ package app.vineparcel.core;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import app.vineparcel.core.codec.OutputFormat;
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.CompositeArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -90,6 +96,26 @@ class ArchitectureTest {
             .orShould()
             .dependOnClassesThat()
             .areAssignableTo(java.util.UUID.class);
+
+    @ArchTest
+    static final ArchRule formats_do_not_run_in_circles =
+            slices().matching(ROOT + ".codec.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule formats_are_asked_for_abilities_and_never_which_they_are = noClasses()
+            .that()
+            .resideOutsideOfPackage(ROOT + ".codec..")
+            .should(new ArchCondition<>("ask a format which one it is") {
+                @Override
+                public void check(JavaClass asking, ConditionEvents events) {
+                    asking.getInstanceofChecks().stream()
+                            .filter(check -> check.getRawType().isAssignableTo(OutputFormat.class))
+                            .forEach(check -> events.add(SimpleConditionEvent.satisfied(
+                                    asking,
+                                    check.getOwner().getFullName() + " asks for "
+                                            + check.getRawType().getSimpleName())));
+                }
+            });
 
     @ArchTest
     static final ArchRule names_say_what_a_class_does =

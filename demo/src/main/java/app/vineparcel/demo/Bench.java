@@ -1,7 +1,7 @@
 package app.vineparcel.demo;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.JpegEngine;
+import app.vineparcel.core.codec.jpeg.JpegEngine;
 import app.vineparcel.core.deliver.Destination;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;

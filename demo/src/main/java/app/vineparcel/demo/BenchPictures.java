@@ -1,6 +1,7 @@
 package app.vineparcel.demo;
 
-import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import java.time.LocalDateTime;
@@ -42,7 +43,7 @@ final class BenchPictures {
                 scene,
                 SIZE,
                 number % 2 == 0 ? BuiltInProfile.SRGB : BuiltInProfile.DISPLAY_P3,
-                new OutputFormat.Jpeg(93, false, OutputFormat.Chroma.HALF_ACROSS),
+                new JpegFormat(93, false, Chroma.HALF_ACROSS),
                 0.08f,
                 new CameraNotes(1, LocalDateTime.of(2026, 10, 4, 9, number), Optional.empty()));
     }

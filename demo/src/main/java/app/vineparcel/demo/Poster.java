@@ -1,9 +1,8 @@
 package app.vineparcel.demo;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
@@ -99,7 +98,8 @@ final class Poster {
     private static byte[] png(Pixels pixels) throws IOException {
         Path file = Files.createTempFile("vine-parcel", ".png");
         try {
-            PictureWriter.of(new OutputFormat.Png(pixels.hasAlpha() ? 32 : 24))
+            new PngFormat(pixels.hasAlpha() ? 32 : 24)
+                    .writer()
                     .write(new Picture(pixels, BuiltInProfile.SRGB.profile()), FileTags.profiled(PPI), file);
             return Files.readAllBytes(file);
         } finally {

@@ -3,7 +3,6 @@ package app.vineparcel.demo;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Encoding;
@@ -48,7 +47,7 @@ record SamplePicture(
         Path file = folder.resolve(path);
         Files.createDirectories(file.getParent());
         Path beside = file.resolveSibling(file.getFileName() + ".part");
-        PictureWriter.of(format).write(new Picture(stored(upright), profile.profile()), tags, beside);
+        format.writer().write(new Picture(stored(upright), profile.profile()), tags, beside);
         Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     }
 

@@ -1,8 +1,12 @@
 package app.vineparcel.demo;
 
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.OutputFormat.Chroma;
-import app.vineparcel.core.codec.OutputFormat.Compression;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
+import app.vineparcel.core.codec.png.PngFormat;
+import app.vineparcel.core.codec.tiff.Compression;
+import app.vineparcel.core.codec.tiff.TiffFormat;
+import app.vineparcel.core.codec.webp.WebpFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import java.time.LocalDateTime;
@@ -15,7 +19,7 @@ final class SampleSet {
     private static final PixelSize FULL = new PixelSize(6000, 4000);
     private static final PixelSize MIDDLE = new PixelSize(5472, 3648);
     private static final PixelSize SMALL = new PixelSize(4608, 3072);
-    private static final OutputFormat JPEG = new OutputFormat.Jpeg(93, false, Chroma.HALF_ACROSS);
+    private static final OutputFormat JPEG = new JpegFormat(93, false, Chroma.HALF_ACROSS);
 
     private SampleSet() {}
 
@@ -102,7 +106,7 @@ final class SampleSet {
                         "still-life/plums-close.png",
                         SMALL,
                         BuiltInProfile.SRGB,
-                        new OutputFormat.Png(24),
+                        new PngFormat(24),
                         notes(1, "2026-10-03T14:41"),
                         new CrateScene(8, new int[] {0x5b2f63, 0x7d3550}, 0.19, 0.1)),
                 picture(
@@ -123,14 +127,14 @@ final class SampleSet {
                         "still-life/quince-evening.tif",
                         new PixelSize(4368, 2912),
                         BuiltInProfile.ROMM_RGB,
-                        new OutputFormat.Tiff(16, Compression.LZW),
+                        new TiffFormat(16, Compression.LZW),
                         notes(1, "2026-10-03T17:48"),
                         new JarScene(6, 0x9a8f86, 0.7, 0xd09a2c, 0xc25a34)),
                 picture(
                         "still-life/apples-last-box.webp",
                         SMALL,
                         BuiltInProfile.SRGB,
-                        new OutputFormat.Webp(90, false),
+                        new WebpFormat(90, false),
                         notes(1, "2026-10-03T17:15"),
                         new CrateScene(27, new int[] {0xc23a2c, 0xe0a83a}, 0.3, 0.6)));
     }

@@ -18,12 +18,12 @@ import java.awt.image.WritableRaster;
 import java.io.IOException;
 
 /** Between the JDK's pictures and ours. Samples are moved, never converted. */
-final class AwtPixels {
+public final class AwtPixels {
 
     private AwtPixels() {}
 
     /** The samples of an image; palettes are looked up, fewer than 8 bits are widened to 8, packed pixels unpacked. */
-    static Pixels of(BufferedImage image) throws IOException {
+    public static Pixels of(BufferedImage image) throws IOException {
         ColorModel model = image.getColorModel();
         if (model instanceof IndexColorModel palette) {
             return ofPalette(image.getRaster(), palette);
@@ -35,7 +35,7 @@ final class AwtPixels {
     }
 
     /** The samples of a raster. */
-    static Pixels of(Raster raster, boolean alpha) throws IOException {
+    public static Pixels of(Raster raster, boolean alpha) throws IOException {
         PixelSize size = new PixelSize(raster.getWidth(), raster.getHeight());
         int bands = raster.getNumBands();
         int bits = raster.getSampleModel().getSampleSize(0);
@@ -155,7 +155,7 @@ final class AwtPixels {
     }
 
     /** Our samples as a raster; nothing is said about what they mean. */
-    static WritableRaster raster(Pixels pixels) {
+    public static WritableRaster raster(Pixels pixels) {
         DataBuffer buffer = pixels.depth() == 16
                 ? new DataBufferUShort(pixels.shorts(), pixels.shorts().length)
                 : new DataBufferByte(pixels.bytes(), pixels.bytes().length);
@@ -170,7 +170,7 @@ final class AwtPixels {
     }
 
     /** Our samples as an image that a writer of the JDK takes: grey or RGB, with or without alpha, 8 or 16 bits. */
-    static BufferedImage image(Pixels pixels) {
+    public static BufferedImage image(Pixels pixels) {
         WritableRaster raster = raster(pixels);
         ColorModel model = new ComponentColorModel(
                 ColorSpace.getInstance(pixels.colourBands() == 1 ? ColorSpace.CS_GRAY : ColorSpace.CS_sRGB),
@@ -182,7 +182,7 @@ final class AwtPixels {
     }
 
     /** A palette picture as an image that a writer of the JDK takes, with as few bits a pixel as the palette needs. */
-    static BufferedImage image(Paletted picture) {
+    public static BufferedImage image(Paletted picture) {
         int count = picture.colours().size();
         int bits = count <= 2 ? 1 : count <= 4 ? 2 : count <= 16 ? 4 : 8;
         int[] colours = picture.colours().stream().mapToInt(Integer::intValue).toArray();

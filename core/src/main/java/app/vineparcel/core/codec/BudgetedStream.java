@@ -7,7 +7,7 @@ import javax.imageio.stream.ImageInputStreamImpl;
  * A file in memory as libraries of the Image I/O kind read it. Every read is charged to the {@link WorkBudget}, so that a reader which goes in
  * circles ends, and so does one that goes on reading behind the end.
  */
-final class BudgetedStream extends ImageInputStreamImpl {
+public final class BudgetedStream extends ImageInputStreamImpl {
 
     private static final int MOST_BEHIND_THE_END = 10_000;
     private static final int READS_A_CHECK = 1024;
@@ -16,7 +16,7 @@ final class BudgetedStream extends ImageInputStreamImpl {
     private int reads;
     private int behindTheEnd;
 
-    BudgetedStream(byte[] content) {
+    public BudgetedStream(byte[] content) {
         this.content = content;
     }
 

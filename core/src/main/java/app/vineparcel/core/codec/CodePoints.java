@@ -4,7 +4,7 @@ import app.vineparcel.core.colour.BuiltInProfile;
 import java.util.Optional;
 
 /** Colours that a file names by coding-independent code points (ITU-T H.273). */
-final class CodePoints {
+public final class CodePoints {
 
     private static final int BT709 = 1;
     private static final int UNSAID = 2;
@@ -16,7 +16,7 @@ final class CodePoints {
     private CodePoints() {}
 
     /** A profile that says the same; none for sRGB, for what is not said, and for what no profile here says. */
-    static Optional<byte[]> profile(int primaries, int transfer) {
+    public static Optional<byte[]> profile(int primaries, int transfer) {
         if (!isKnown(primaries, transfer) || primaries == BT709 || primaries == UNSAID) {
             return Optional.empty();
         }
@@ -26,7 +26,7 @@ final class CodePoints {
     }
 
     /** Whether colours of these code points are read as they are meant. */
-    static boolean isKnown(int primaries, int transfer) {
+    public static boolean isKnown(int primaries, int transfer) {
         boolean space = primaries == BT709 || primaries == UNSAID || primaries == P3_D65 || primaries == BT2020;
         return space && transfer != PQ && transfer != HLG;
     }

@@ -10,7 +10,7 @@ public final class CutShort {
     public static final String CODE = "cut-short";
 
     /** Less of a picture than this share is none. */
-    static final double LEAST = 0.01;
+    public static final double LEAST = 0.01;
 
     private CutShort() {}
 

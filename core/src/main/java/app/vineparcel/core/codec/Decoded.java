@@ -30,12 +30,12 @@ public record Decoded(Pixels pixels, ColourModel model, Optional<IccProfile> imp
     }
 
     /** Grey or RGB, told by the number of bands. */
-    static Decoded plain(Pixels pixels) {
+    public static Decoded plain(Pixels pixels) {
         return new Decoded(pixels, pixels.colourBands() == 1 ? ColourModel.GREY : ColourModel.RGB);
     }
 
     /** The same with more to be said. */
-    Decoded with(List<Notice> more) {
+    public Decoded with(List<Notice> more) {
         return new Decoded(pixels, model, implied, more);
     }
 

@@ -18,11 +18,11 @@ import java.util.stream.Stream;
  * @param name as it is called
  * @param isInstalled whether it stands on the path
  */
-record ExternalProgram(String name, boolean isInstalled) {
+public record ExternalProgram(String name, boolean isInstalled) {
 
     private static final int MOST_MINUTES = 20;
 
-    ExternalProgram(String name) {
+    public ExternalProgram(String name) {
         this(
                 name,
                 Stream.of(System.getenv().getOrDefault("PATH", "").split(":"))
@@ -31,11 +31,11 @@ record ExternalProgram(String name, boolean isInstalled) {
 
     /** What is done in a folder that is gone afterwards. */
     @FunctionalInterface
-    interface InRoom<T> {
+    public interface InRoom<T> {
         T done(Path room) throws IOException;
     }
 
-    static <T> T inRoom(InRoom<T> work) throws IOException {
+    public static <T> T inRoom(InRoom<T> work) throws IOException {
         Path room = Files.createTempDirectory("vine-parcel-program");
         try {
             return work.done(room);
@@ -50,7 +50,7 @@ record ExternalProgram(String name, boolean isInstalled) {
      * @param room where what it says is kept
      * @param refusal the reason in words if it does not succeed
      */
-    void run(List<String> options, Path room, String refusal) throws IOException {
+    public void run(List<String> options, Path room, String refusal) throws IOException {
         List<String> command = new ArrayList<>(List.of(name));
         command.addAll(options);
         Path said = room.resolve("said.txt");
@@ -80,7 +80,7 @@ record ExternalProgram(String name, boolean isInstalled) {
     }
 
     /** The first line of what it says; empty if it says nothing or cannot be run. */
-    Optional<String> says(List<String> options) {
+    public Optional<String> says(List<String> options) {
         try {
             return inRoom(room -> {
                 run(options, room, name + " does not answer.");

@@ -8,7 +8,7 @@ import java.util.Arrays;
 import java.util.Optional;
 
 /** The image resource block in which JPEG files carry IPTC-IIM: “8BIM”, a number, a name, a length and the data, each padded to even. */
-final class ImageResources {
+public final class ImageResources {
 
     private static final int IPTC = 0x0404;
     private static final byte[] MARK = "8BIM".getBytes(StandardCharsets.US_ASCII);
@@ -16,7 +16,7 @@ final class ImageResources {
     private ImageResources() {}
 
     /** The IPTC datasets in a block; empty where there are none or the block is damaged. */
-    static Optional<byte[]> iptc(byte[] block) {
+    public static Optional<byte[]> iptc(byte[] block) {
         ByteBuffer in = ByteBuffer.wrap(block);
         while (in.remaining() >= 12) {
             WorkBudget.check();
@@ -44,7 +44,7 @@ final class ImageResources {
     }
 
     /** A block with nothing but IPTC datasets. */
-    static byte[] ofIptc(byte[] iptc) {
+    public static byte[] ofIptc(byte[] iptc) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.writeBytes(MARK);
         out.writeBytes(new byte[] {IPTC >> 8, IPTC & 0xff, 0, 0});

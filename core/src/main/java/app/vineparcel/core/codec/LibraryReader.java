@@ -17,7 +17,7 @@ import javax.imageio.stream.ImageInputStream;
 import org.jspecify.annotations.Nullable;
 
 /** Reads through a library of the Image I/O kind, chosen by the package it stands in: several may claim a format. */
-class LibraryReader implements PictureReader {
+public class LibraryReader implements PictureReader {
 
     /** Native code that writes well and is too old to be given bytes from anywhere. */
     private static final String NEVER_READS = "com.luciad.";
@@ -35,7 +35,7 @@ class LibraryReader implements PictureReader {
     private final String format;
     private final String provider;
 
-    LibraryReader(String format, String provider) {
+    public LibraryReader(String format, String provider) {
         this.format = format;
         this.provider = provider;
     }
@@ -51,7 +51,7 @@ class LibraryReader implements PictureReader {
     }
 
     /** The pixels of one picture behind an opened reader. */
-    Decoded decode(ImageReader reader, int page) throws IOException {
+    protected Decoded decode(ImageReader reader, int page) throws IOException {
         BufferedImage image = reader.read(page);
         Pixels pixels = AwtPixels.of(image);
         return Decoded.plain(pixels);
@@ -59,18 +59,18 @@ class LibraryReader implements PictureReader {
 
     /** The bytes as the library gets to see them. */
     @Nullable
-    ImageInputStream open(Path file) throws IOException {
+    protected ImageInputStream open(Path file) throws IOException {
         return new BudgetedStream(Files.readAllBytes(file));
     }
 
     /** What is done with an opened reader. */
     @FunctionalInterface
-    interface Use<T> {
-        T with(ImageReader reader) throws IOException;
+    public interface Use<T> {
+        public T with(ImageReader reader) throws IOException;
     }
 
     /** Libraries answer broken bytes with all sorts of exceptions; here they all become one that says so. */
-    final <T> T with(Path file, Use<T> use) throws IOException {
+    public final <T> T with(Path file, Use<T> use) throws IOException {
         try (ImageInputStream in = open(file)) {
             if (in == null) {
                 throw new IOException("it cannot be opened.");

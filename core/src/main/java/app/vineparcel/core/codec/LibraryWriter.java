@@ -13,29 +13,29 @@ import javax.imageio.stream.ImageOutputStream;
 import javax.imageio.stream.MemoryCacheImageOutputStream;
 
 /** Writes through a library of the Image I/O kind, chosen by the package it stands in. */
-final class LibraryWriter {
+public final class LibraryWriter {
 
     private final String format;
     private final String provider;
 
-    LibraryWriter(String format, String provider) {
+    public LibraryWriter(String format, String provider) {
         this.format = format;
         this.provider = provider;
     }
 
     /** Sets options on the writer's parameters and may return metadata. */
     @FunctionalInterface
-    interface Setup {
+    public interface Setup {
         IIOMetadata with(ImageWriter writer, ImageWriteParam param) throws IOException;
     }
 
     /** The file's bytes. */
-    byte[] bytes(BufferedImage image, Setup setup) throws IOException {
+    public byte[] bytes(BufferedImage image, Setup setup) throws IOException {
         return bytes(new IIOImage(image, null, null), setup);
     }
 
     /** The file's bytes, of an image or a bare raster. */
-    byte[] bytes(IIOImage image, Setup setup) throws IOException {
+    public byte[] bytes(IIOImage image, Setup setup) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream(1 << 20);
         try (ImageOutputStream out = new MemoryCacheImageOutputStream(bytes)) {
             write(image, setup, out);

@@ -7,7 +7,7 @@ public final class MissingProgram extends NotRead {
 
     private static final long serialVersionUID = 1L;
 
-    MissingProgram(String format, String program, String debianPackage) {
+    public MissingProgram(String format, String program, String debianPackage) {
         super(
                 "%s is read by the program %s, which is not here.".formatted(format, program),
                 "Install Debian's package %s, then import the file again.".formatted(debianPackage));

@@ -38,7 +38,7 @@ public final class Picture {
      *
      * @param hard whether transparency is all or nothing
      */
-    Quantiser quantiser(boolean hard) {
+    public Quantiser quantiser(boolean hard) {
         if (quantiser == null) {
             LinearSpace space = profile.linearSpace()
                     .orElseGet(() -> pixels.colourBands() == 1

@@ -34,23 +34,4 @@ public interface PictureReader {
     default boolean seemsWhole(Path file) throws IOException {
         return true;
     }
-
-    /** The reader of a format. */
-    static PictureReader of(SourceFormat format) {
-        return switch (format) {
-            case JPEG -> new JpegReader(JpegEngine.usual());
-            case PNG -> new PngReader();
-            case TIFF -> new TiffReader();
-            case WEBP -> new WebpReader();
-            case GIF -> new GifReader();
-            case BMP -> new BmpReader();
-            case ICO -> new IconReader();
-            case PNM -> new PnmReader();
-            case TGA -> new TgaReader();
-            case JPEG2000 -> new LibraryReader("jpeg2000", "com.github.jaiimageio.");
-            case AVIF -> HeifReader.avif();
-            case HEIC -> HeifReader.heic();
-            case SVG, PDF, OPENRASTER -> throw new IllegalArgumentException(format.title() + " is no picture");
-        };
-    }
 }

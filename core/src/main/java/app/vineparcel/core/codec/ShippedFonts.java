@@ -6,7 +6,9 @@ import java.awt.GraphicsEnvironment;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -71,6 +73,21 @@ public final class ShippedFonts {
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
+        }
+    }
+
+    /** A word for the fonts of this machine, another where they are others. */
+    public static String installed() {
+        return Installed.WORD;
+    }
+
+    private static final class Installed {
+        static final String WORD = word();
+
+        private static String word() {
+            register();
+            String[] names = GraphicsEnvironment.getLocalGraphicsEnvironment().getAvailableFontFamilyNames(Locale.ROOT);
+            return Integer.toHexString(Arrays.hashCode(names));
         }
     }
 }

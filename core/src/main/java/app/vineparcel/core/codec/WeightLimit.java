@@ -108,7 +108,7 @@ public final class WeightLimit {
     private long weigh(int step) throws IOException {
         encodings++;
         OutputFormat tried = format.weightStep().isPresent() ? format.atWeightStep(step) : format;
-        PictureWriter.of(tried).write(picture, tags, file);
+        tried.writer().write(picture, tags, file);
         long weight = Files.size(file);
         lightest = Math.min(lightest, weight);
         if (weight <= limit && (best.length == 0 || step > bestStep)) {

@@ -1,7 +1,7 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.codec.Encoders;
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.ShippedFonts;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeWriter;
@@ -82,7 +82,7 @@ public final class Fingerprints {
         return sum(String.join(
                 AND,
                 "engine " + ENGINE,
-                Encoders.word(format),
+                format.kind().encoder(),
                 RecipeWriter.write(recipe.called("").named("")),
                 String.valueOf(column.density()),
                 String.valueOf(column.rules().withoutLocation()),
@@ -135,7 +135,7 @@ public final class Fingerprints {
         boolean text = recipe.watermark()
                 .filter(clause -> clause.mark() instanceof WatermarkClause.TextMark)
                 .isPresent();
-        return text || piece.piece().isDrawn() ? Encoders.fonts() : "";
+        return text || piece.piece().isDrawn() ? ShippedFonts.installed() : "";
     }
 
     private static String sum(String text) {

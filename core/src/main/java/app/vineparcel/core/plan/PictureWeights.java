@@ -1,7 +1,8 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.OutputFormat.Compression;
+import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.measure.CodingCost;
 import java.io.IOException;
 import java.io.InputStream;
@@ -10,11 +11,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 
 /**
  * How heavy a picture's file will be, from what was measured of its pixels: the logarithm of its bits a pixel is a weighted sum of the logarithms of
- * what three coders take at that size, and of the size. The weights, in {@code weights.tsv}, are fitted by least squares to files of photographs and of
+ * what three coders take at that size, and of the size. The weights, in a {@code weights.tsv} beside each format, are fitted by least squares to files of photographs and of
  * drawings; {@code ./parcel bench weights} says how far they are off on others.
  */
 final class PictureWeights {
@@ -54,21 +54,28 @@ final class PictureWeights {
 
     private static Map<String, List<Line>> lines() {
         Map<String, List<Line>> lines = new HashMap<>();
-        try (InputStream in = Objects.requireNonNull(PictureWeights.class.getResourceAsStream("weights.tsv"))) {
-            String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            text.lines().filter(line -> !line.startsWith("#")).forEach(line -> {
-                String[] words = line.split("\t");
-                double[] of = new double[6];
-                for (int i = 0; i < of.length; i++) {
-                    of[i] = Double.parseDouble(words[i + 3]);
+        for (FormatKind kind : Formats.all()) {
+            try (InputStream in = kind.getClass().getResourceAsStream("weights.tsv")) {
+                if (in != null) {
+                    read(new String(in.readAllBytes(), StandardCharsets.UTF_8), lines);
                 }
-                lines.computeIfAbsent(words[0] + " " + words[1], key -> new ArrayList<>())
-                        .add(new Line(Integer.parseInt(words[2]), of[0], of[1], of[2], of[3], of[4], of[5]));
-            });
-        } catch (IOException e) {
-            throw new IllegalStateException("the weights ship with the program", e);
+            } catch (IOException e) {
+                throw new IllegalStateException("the weights ship with the program", e);
+            }
         }
         return lines;
+    }
+
+    private static void read(String text, Map<String, List<Line>> lines) {
+        text.lines().filter(line -> !line.startsWith("#")).forEach(line -> {
+            String[] words = line.split("\t");
+            double[] of = new double[6];
+            for (int i = 0; i < of.length; i++) {
+                of[i] = Double.parseDouble(words[i + 3]);
+            }
+            lines.computeIfAbsent(words[0] + " " + words[1], key -> new ArrayList<>())
+                    .add(new Line(Integer.parseInt(words[2]), of[0], of[1], of[2], of[3], of[4], of[5]));
+        });
     }
 
     /**
@@ -79,41 +86,11 @@ final class PictureWeights {
      * @param px the long edge that the whole picture would have at this size
      */
     static double bits(OutputFormat format, boolean drawn, CodingCost cost, double px) {
-        List<Line> lines = LINES.get((drawn ? "drawn " : "photo ") + coder(format));
+        List<Line> lines = LINES.get(
+                (drawn ? "drawn " : "photo ") + format.weighing().coder().orElseThrow());
         int step = format.weightStep().orElse(0);
         double bits = Math.exp(between(lines, step, format.paletteColours() > 0, cost, px));
-        return Math.max(LEAST_BITS, Math.min(MOST_BITS, chroma(format) * bits));
-    }
-
-    /** What colour in more detail adds, by the median of photographs at quality 82. */
-    private static double chroma(OutputFormat format) {
-        if (!(format instanceof OutputFormat.Jpeg jpeg)) {
-            return 1;
-        }
-        return switch (jpeg.chroma()) {
-            case FULL -> 1.31;
-            case HALF_ACROSS -> 1.15;
-            case HALF -> 1;
-        };
-    }
-
-    private static String coder(OutputFormat format) {
-        if (format instanceof OutputFormat.Jpeg) {
-            return "jpeg";
-        }
-        if (format instanceof OutputFormat.Webp webp) {
-            return webp.lossless() ? "webp-lossless" : "webp";
-        }
-        if (format instanceof OutputFormat.Avif avif) {
-            return avif.lossless() ? "avif-lossless" : "avif";
-        }
-        if (format instanceof OutputFormat.Tiff tiff) {
-            return (tiff.compression() == Compression.LZW ? "lzw-" : "deflate-") + tiff.bits();
-        }
-        if (format.paletteColours() > 0) {
-            return format.type() + (format.dithers() ? "-dithered" : "-plain");
-        }
-        return format.depth() == 16 ? "png-48" : "png-24";
+        return Math.max(LEAST_BITS, Math.min(MOST_BITS, format.weighing().colour() * bits));
     }
 
     /** Between and beyond two settings by a straight line, over the logarithm of palettes' colours. */

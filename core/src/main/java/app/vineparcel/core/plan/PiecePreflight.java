@@ -1,6 +1,7 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Taking;
@@ -22,9 +23,7 @@ final class PiecePreflight {
         findings.addAll(noticesOf.computeIfAbsent(piece, PiecePreflight::notices));
         helpers(piece, column, findings);
         Recipe recipe = column.recipe();
-        if (recipe.format() instanceof VectorFormat format) {
-            shapes(piece, recipe, format, findings);
-        }
+        recipe.format().shapes().ifPresent(shapes -> shapes(piece, recipe, shapes, findings));
         piece.part().sheet().ifPresent(sheet -> sheet.laid().forEach(laid -> helpers(laid.piece(), column, findings)));
     }
 
@@ -62,19 +61,20 @@ final class PiecePreflight {
     }
 
     /** Why a format of shapes cannot hold a piece. */
-    static Optional<String> notFor(PlanPiece piece, VectorFormat format) {
+    static Optional<String> notFor(PlanPiece piece, OutputFormat format) {
         boolean pictureOnSheet = piece.part().sheet().isPresent()
                 && piece.part().sheet().get().laid().stream()
                         .anyMatch(laid -> !laid.piece().piece().isDrawn());
-        return piece.piece().isDrawn() && !pictureOnSheet || format instanceof VectorFormat.Pdf
+        boolean held = format.shapes().map(Shapes::holdsPictures).orElse(true);
+        return held || piece.piece().isDrawn() && !pictureOnSheet
                 ? Optional.empty()
                 : Optional.of("%s holds shapes, and this %s. Choose PDF or a picture format."
                         .formatted(
                                 format.title(), pictureOnSheet ? "sheet has a picture on it" : "piece is a picture"));
     }
 
-    private static void shapes(PlanPiece piece, Recipe recipe, VectorFormat format, List<Finding> findings) {
-        notFor(piece, format)
+    private static void shapes(PlanPiece piece, Recipe recipe, Shapes shapes, List<Finding> findings) {
+        notFor(piece, recipe.format())
                 .ifPresent(reason -> findings.add(new Finding(Finding.Level.BLOCKER, "no-shapes", reason)));
         if (!piece.piece().isDrawn()) {
             return;
@@ -90,12 +90,12 @@ final class PiecePreflight {
             findings.add(new Finding(
                     Finding.Level.HINT, "shapes-stay-sharp", "Shapes need no sharpening; the recipe's is left out."));
         }
-        if (format instanceof VectorFormat.Eps) {
+        if (!shapes.holdsTransparency()) {
             findings.add(new Finding(
                     Finding.Level.HINT,
                     "rasterised-in-part",
-                    "EPS has no transparency: where the piece has some, that part becomes pixels at %d ppi."
-                            .formatted(recipe.rasterPpi())));
+                    "%s has no transparency: where the piece has some, that part becomes pixels at %d ppi."
+                            .formatted(recipe.format().title(), recipe.rasterPpi())));
         }
     }
 }

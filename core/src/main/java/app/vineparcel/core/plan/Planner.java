@@ -1,6 +1,5 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
@@ -161,14 +160,16 @@ public final class Planner {
      * same, its rendition is blocked.
      */
     public static Optional<String> notFor(PlanPiece piece, PlanColumn column) {
-        return column.recipe().format() instanceof VectorFormat format
-                ? PiecePreflight.notFor(piece, format)
-                : Optional.empty();
+        return PiecePreflight.notFor(piece, column.recipe().format());
     }
 
     /** Whether a column puts all pieces into one file. */
     public static boolean combines(PlanColumn column) {
-        return column.recipe().format() instanceof VectorFormat.Pdf pdf && pdf.combine();
+        return column.recipe()
+                .format()
+                .shapes()
+                .filter(shapes -> shapes.pages().combine())
+                .isPresent();
     }
 
     /** A plan of these renditions in which every one but the first on the same path is blocked. */

@@ -1,7 +1,5 @@
 package app.vineparcel.core.plan;
 
-import app.vineparcel.core.codec.AvifWriter;
-import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.recipe.Recipe;
@@ -24,11 +22,7 @@ record RecipePreflight(List<Finding> findings, Optional<IccProfile> target, Opti
         List<Finding> findings = new ArrayList<>();
         profile(recipe, shelf, findings);
         marks(recipe, shelf, findings);
-        if (recipe.format() instanceof OutputFormat.Avif && !AvifWriter.isInstalled()) {
-            findings.add(blocker(
-                    "no-encoder",
-                    "AVIF needs the program avifenc, which is not here. Install Debian's package libavif-bin."));
-        }
+        recipe.format().kind().missing().ifPresent(missing -> findings.add(blocker("no-encoder", missing)));
         Optional<IccProfile> target = recipe.colour().asSource()
                 ? Optional.empty()
                 : shelf.find(recipe.colour().profile());
@@ -38,11 +32,12 @@ record RecipePreflight(List<Finding> findings, Optional<IccProfile> target, Opti
 
     private static void profile(Recipe recipe, Shelf shelf, List<Finding> findings) {
         String word = recipe.colour().profile();
-        if (recipe.format() instanceof OutputFormat.Gif && !word.equals("srgb")) {
+        if (!recipe.format().holdsProfile() && !word.equals("srgb")) {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "no-place-for-profile",
-                    "GIF has no place for a profile; colours other than sRGB will look wrong. Choose sRGB."));
+                    "%s has no place for a profile; colours other than sRGB will look wrong. Choose sRGB."
+                            .formatted(recipe.format().title())));
         }
         if (recipe.colour().asSource()) {
             return;

@@ -1,8 +1,7 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.OutputFormat.Compression;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.measure.PictureFacts;
 import app.vineparcel.core.recipe.SharpenClause;
@@ -22,12 +21,12 @@ final class WeightModel {
     /** About how many bytes a file becomes. */
     static long bytes(OutputFormat format, SharpenClause sharpen, Framing framing, PlanPiece piece) {
         Optional<PictureFacts> facts = piece.known().facts();
-        boolean plain = format instanceof OutputFormat.Tiff tiff && tiff.compression() == Compression.NONE;
-        boolean shapes = format instanceof VectorFormat && piece.piece().isDrawn();
+        OutputFormat packed = format.shapes().map(Shapes::pictures).orElse(format);
+        boolean shapes = format.isVector() && piece.piece().isDrawn();
+        boolean plain = packed.weighing().coder().isEmpty();
         if (facts.isEmpty() || shapes || plain) {
             return FormatWeights.bytes(format, framing.canvas(), piece.piece().isDrawn());
         }
-        OutputFormat packed = format instanceof VectorFormat vector ? FormatWeights.within(vector) : format;
         double whole = piece.piece().size().rounded().longEdge() * framing.scale();
         double bits =
                 PictureWeights.bits(packed, piece.piece().isDrawn(), facts.get().cost(), Math.max(1, whole));
@@ -42,18 +41,20 @@ final class WeightModel {
         if (sharpen.changesNothing()) {
             return 1;
         }
-        boolean blocks = format instanceof OutputFormat.Jpeg;
-        boolean foretells = !blocks
-                && format.weightStep().isPresent()
-                && format.paletteColours() == 0; // its lossless kinds have no step
-        double most =
+        double[] most =
+                switch (format.weighing().detail()) {
+                    case BLOCKS -> new double[] {0.15, 0.35, 0.64};
+                    case FORETOLD -> new double[] {0.23, 0.52, 0.95};
+                    case KEPT -> new double[] {0.15, 0.28, 0.44};
+                };
+        double more =
                 switch (sharpen.medium()) {
                     case NONE -> 0;
-                    case SCREEN -> blocks ? 0.15 : foretells ? 0.23 : 0.15;
-                    case COATED -> blocks ? 0.35 : foretells ? 0.52 : 0.28;
-                    case UNCOATED -> blocks ? 0.64 : foretells ? 0.95 : 0.44;
+                    case SCREEN -> most[0];
+                    case COATED -> most[1];
+                    case UNCOATED -> most[2];
                 };
-        return 1 + most * sharpen.strength() / 100.0;
+        return 1 + more * sharpen.strength() / 100.0;
     }
 
     /** About the fewest bytes that a file can be brought to by lowering its quality or colours. */

@@ -1,6 +1,7 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.Optional;
@@ -54,7 +55,7 @@ public record Recipe(
 
     /** The same as pixels to be looked at on a screen: in sRGB, with what is clear left clear. */
     public Recipe forScreen() {
-        return with(title, ColourClause.SRGB, new OutputFormat.Png(SCREEN_BITS), maxBytes);
+        return with(title, ColourClause.SRGB, new PngFormat(SCREEN_BITS), maxBytes);
     }
 
     /** The same without sharpening, as for a look from further away. */

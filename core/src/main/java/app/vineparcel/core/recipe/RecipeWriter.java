@@ -1,7 +1,6 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.geometry.Sizing;
 import java.util.Locale;
 import tools.jackson.databind.SerializationFeature;
@@ -84,33 +83,17 @@ public final class RecipeWriter {
 
     private static void format(OutputFormat chosen, ObjectNode format) {
         format.put("type", chosen.type());
-        if (chosen instanceof OutputFormat.Jpeg jpeg) {
-            format.put("quality", jpeg.quality())
-                    .put("progressive", jpeg.progressive())
-                    .put("chroma", jpeg.chroma().notation());
-        } else if (chosen instanceof OutputFormat.Png png) {
-            format.put("bits", png.bits());
-            if (png.bits() == OutputFormat.Png.PALETTE_BITS) {
-                format.put("colours", png.colours()).put("dither", png.dither());
+        chosen.options().forEach((key, value) -> {
+            if (value instanceof Boolean flag) {
+                format.put(key, flag);
+            } else if (value instanceof Integer whole) {
+                format.put(key, whole);
+            } else if (value instanceof Double decimal) {
+                format.put(key, JsonNumbers.decimal(decimal));
+            } else {
+                format.put(key, value.toString());
             }
-        } else if (chosen instanceof OutputFormat.Gif gif) {
-            format.put("colours", gif.colours()).put("dither", gif.dither());
-        } else if (chosen instanceof OutputFormat.Avif avif) {
-            format.put("quality", avif.quality()).put("lossless", avif.lossless());
-        } else if (chosen instanceof OutputFormat.Webp webp) {
-            format.put("quality", webp.quality()).put("lossless", webp.lossless());
-        } else if (chosen instanceof OutputFormat.Tiff tiff) {
-            format.put("bits", tiff.bits()).put("compression", word(tiff.compression()));
-        } else if (chosen instanceof VectorFormat.Pdf pdf) {
-            format.put("version", pdf.version())
-                    .put("combine", pdf.combine())
-                    .put("crop-marks", pdf.cropMarks())
-                    .put("bleed", JsonNumbers.decimal(pdf.bleed()))
-                    .put("text", word(pdf.text()))
-                    .put("quality", pdf.quality());
-        } else if (chosen instanceof VectorFormat.Svg svg) {
-            format.put("text", word(svg.text()));
-        }
+        });
     }
 
     private static void watermark(WatermarkClause clause, ObjectNode watermark) {

@@ -1,7 +1,6 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.VectorFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.colour.RenderingIntent;
@@ -146,56 +145,7 @@ public final class Sentences {
 
     /** What kind of file it becomes: {@code JPEG, quality 82, progressive}. */
     public static String format(OutputFormat format) {
-        if (format instanceof OutputFormat.Jpeg jpeg) {
-            return "JPEG, quality " + jpeg.quality() + (jpeg.progressive() ? ", progressive" : "");
-        }
-        if (format instanceof OutputFormat.Png png) {
-            return png.bits() == OutputFormat.Png.PALETTE_BITS
-                    ? palette("PNG", png.colours(), png.dither())
-                    : "PNG, " + png.bits() + " bits a pixel";
-        }
-        if (format instanceof OutputFormat.Gif gif) {
-            return palette("GIF", gif.colours(), gif.dither());
-        }
-        if (format instanceof OutputFormat.Avif avif) {
-            return avif.lossless() ? "AVIF, lossless" : "AVIF, quality " + avif.quality();
-        }
-        if (format instanceof OutputFormat.Webp webp) {
-            return webp.lossless() ? "WebP, lossless" : "WebP, quality " + webp.quality();
-        }
-        if (format instanceof VectorFormat vector) {
-            return vector(vector);
-        }
-        OutputFormat.Tiff tiff = (OutputFormat.Tiff) format;
-        return "TIFF, " + tiff.bits() + " bits, "
-                + switch (tiff.compression()) {
-                    case NONE -> "not compressed";
-                    case LZW -> "LZW";
-                    case DEFLATE -> "deflate";
-                };
-    }
-
-    private static String vector(VectorFormat format) {
-        if (format instanceof VectorFormat.Pdf pdf) {
-            return "PDF " + pdf.version()
-                    + (pdf.combine() ? ", all pieces in one file" : "")
-                    + (pdf.bleed() > 0 ? ", %s mm bleed".formatted(JsonNumbers.plain(pdf.bleed())) : "")
-                    + (pdf.cropMarks() ? ", crop marks" : "")
-                    + (pdf.text() == VectorFormat.Text.OUTLINE ? ", text as outlines" : "");
-        }
-        if (format instanceof VectorFormat.Svg svg) {
-            return "SVG, "
-                    + switch (svg.text()) {
-                        case EMBED -> "fonts embedded";
-                        case OUTLINE -> "text as outlines";
-                        case NAME -> "fonts named only";
-                    };
-        }
-        return "EPS, transparency flattened";
-    }
-
-    private static String palette(String format, int colours, boolean dither) {
-        return format + ", palette of " + colours + (dither ? ", dithered" : "");
+        return format.sentence();
     }
 
     /** What the file says of itself. */
@@ -214,7 +164,8 @@ public final class Sentences {
     /** The whole recipe in a few words: {@code 2048 px · JPEG 82}. */
     public static String summary(Recipe recipe) {
         String times = recipe.size().isLadder() ? " at " + densities(recipe.size()) : "";
-        return shortSize(recipe.size().sizing()) + times + " · " + shortFormat(recipe.format());
+        return shortSize(recipe.size().sizing()) + times + " · "
+                + recipe.format().summary();
     }
 
     private static String shortSize(Sizing sizing) {
@@ -225,21 +176,6 @@ public final class Sentences {
             return box.width() + " × " + box.height();
         }
         return sizing instanceof Sizing.Original ? "full size" : rule(sizing);
-    }
-
-    private static String shortFormat(OutputFormat format) {
-        String type = format.title();
-        if (format instanceof VectorFormat.Pdf pdf) {
-            return type + " " + pdf.version() + (pdf.combine() ? ", one file" : "");
-        }
-        if (format instanceof OutputFormat.Tiff tiff) {
-            return type + " " + tiff.bits();
-        }
-        if (format instanceof OutputFormat.Png png && png.bits() != OutputFormat.Png.PALETTE_BITS) {
-            return type + " " + png.bits();
-        }
-        return type
-                + (format.weightStep().isPresent() ? " " + format.weightStep().getAsInt() : "");
     }
 
     private static String capital(String word) {

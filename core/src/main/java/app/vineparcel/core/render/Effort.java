@@ -47,15 +47,7 @@ public final class Effort {
         if (format.isVector()) {
             return EACH;
         }
-        double encode =
-                switch (format.type()) {
-                    case "jpeg" -> 25;
-                    case "png" -> 160;
-                    case "webp" -> 170;
-                    case "avif" -> 300;
-                    default -> 40;
-                };
         double tries = recipe.maxBytes().isPresent() ? TRIES : 1;
-        return planned.size().pixels() / MEGA * (SHOW + encode * tries);
+        return planned.size().pixels() / MEGA * (SHOW + format.weighing().effort() * tries);
     }
 }

@@ -1,7 +1,6 @@
 package app.vineparcel.core.render;
 
-import app.vineparcel.core.codec.AvifWriter;
-import app.vineparcel.core.codec.JpegEngine;
+import app.vineparcel.core.codec.formats.Formats;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
@@ -13,8 +12,7 @@ public final class Equipment {
     /** What reads or writes a format here, by the format's name. */
     public static Map<String, String> found() {
         Map<String, String> found = new LinkedHashMap<>();
-        found.put("JPEG", JpegEngine.usual().name());
-        found.put("AVIF", AvifWriter.isInstalled() ? "avifenc" : "not here; Debian's package libavif-bin brings it");
+        Formats.all().forEach(kind -> kind.equipment().ifPresent(what -> found.put(kind.title(), what)));
         return found;
     }
 }

@@ -1,9 +1,9 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.JpegCoding;
 import app.vineparcel.core.codec.SourceFormat;
-import app.vineparcel.core.codec.WebpCost;
+import app.vineparcel.core.codec.jpeg.JpegCoding;
+import app.vineparcel.core.codec.webp.WebpCost;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.geometry.Box;

@@ -3,7 +3,6 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.pdf.PictureArt;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.raster.Pixels;
@@ -17,28 +16,25 @@ import java.util.zip.DeflaterOutputStream;
 /** Packs a picture for a page: as JPEG, or without loss where it is partly clear or in inks. */
 final class PicturePacking {
 
-    private static final OutputFormat.Chroma CHROMA = OutputFormat.Chroma.FULL;
-
     private PicturePacking() {}
 
-    static PictureArt art(Picture picture, Extent size, int quality) throws IOException {
+    static PictureArt art(Picture picture, Extent size, OutputFormat pictures) throws IOException {
         Pixels pixels = picture.pixels();
         boolean jpeg = !pixels.hasAlpha() && pixels.bands() < 4;
         return new PictureArt(
                 pixels.size(),
                 size,
-                jpeg ? jpeg(picture, quality) : deflated(pixels),
+                jpeg ? packed(picture, pictures) : deflated(pixels),
                 jpeg,
                 pixels.colourBands(),
                 pixels.hasAlpha() ? alpha(pixels) : new byte[0],
                 picture.profile().bytes());
     }
 
-    private static byte[] jpeg(Picture picture, int quality) throws IOException {
+    private static byte[] packed(Picture picture, OutputFormat format) throws IOException {
         Path file = Files.createTempFile("vine-parcel", ".jpg");
         try {
-            PictureWriter.of(new OutputFormat.Jpeg(quality, false, CHROMA))
-                    .write(picture, FileTags.plain(Recipe.SCREEN_PPI), file);
+            format.writer().write(picture, FileTags.plain(Recipe.SCREEN_PPI), file);
             return Files.readAllBytes(file);
         } finally {
             Files.delete(file);

@@ -2,10 +2,11 @@ package app.vineparcel.core.render;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.pdf.PdfFile;
 import app.vineparcel.core.codec.pdf.PdfSheet;
 import app.vineparcel.core.codec.pdf.PdfTarget;
+import app.vineparcel.core.codec.shapes.PdfFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.Extent;
@@ -41,7 +42,7 @@ public final class PrintFile {
             Background.TRANSPARENT,
             SharpenClause.NONE,
             Optional.empty(),
-            new VectorFormat.Pdf("1.7", false, false, 0, VectorFormat.Text.EMBED, 92),
+            new PdfFormat(Shapes.Pages.PLAIN, Shapes.TextUse.EMBED, 92),
             OptionalLong.empty(),
             MetadataPolicy.USUAL,
             "{piece}",

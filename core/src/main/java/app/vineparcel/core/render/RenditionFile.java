@@ -3,15 +3,14 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.CarriedIn;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureWriter;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.WeightLimit;
+import app.vineparcel.core.codec.formats.CarriedIn;
 import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.metadata.LocationCheck;
@@ -43,9 +42,7 @@ final class RenditionFile {
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
-        return planned.column().recipe().format() instanceof VectorFormat
-                ? shapes(planned, began)
-                : picture(planned, began);
+        return planned.column().recipe().format().isVector() ? shapes(planned, began) : picture(planned, began);
     }
 
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
@@ -139,12 +136,13 @@ final class RenditionFile {
     }
 
     private static boolean saysPlace(OutputFormat format, Path file) throws IOException {
-        if (format instanceof VectorFormat.Pdf) {
+        Optional<Shapes.Container> container = format.shapes().map(Shapes::container);
+        if (container.filter(Shapes.Container.PDF::equals).isPresent()) {
             CarriedData.Found carried = CarriedData.in(file);
             return carried.jpegs().stream().anyMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)))
                     || carried.packets().stream().anyMatch(LocationCheck::findsInXmp);
         }
-        return format instanceof VectorFormat.Svg
+        return container.filter(Shapes.Container.SVG::equals).isPresent()
                 ? DataUri.allIn(Files.readString(file)).stream()
                         .anyMatch(picture -> LocationCheck.finds(CarriedIn.picture(picture.content())))
                 : LocationCheck.finds(CarriedIn.file(file));
@@ -161,7 +159,7 @@ final class RenditionFile {
                             recipe.maxBytes().getAsLong())
                     .format();
         }
-        PictureWriter.of(recipe.format()).write(picture, tags, file);
+        recipe.format().writer().write(picture, tags, file);
         return recipe.format();
     }
 

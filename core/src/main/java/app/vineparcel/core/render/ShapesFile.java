@@ -1,7 +1,7 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.eps.EpsFile;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.codec.pdf.PdfFile;
@@ -36,10 +36,6 @@ import java.util.OptionalInt;
 /** A rendition that keeps shapes as shapes: a page for every piece. */
 final class ShapesFile {
 
-    /** The page that an EPS is made from. */
-    private static final VectorFormat.Pdf WITHIN =
-            new VectorFormat.Pdf("1.7", false, false, 0, VectorFormat.Text.EMBED, 100);
-
     private final OpenSources sources;
     private final PieceLook look;
     private final RenditionPixels.Workshop workshop;
@@ -72,19 +68,18 @@ final class ShapesFile {
 
     void write(Path file) throws IOException {
         try {
-            if (recipe.format() instanceof VectorFormat.Pdf pdf) {
-                pdf(pdf, file);
-            } else if (recipe.format() instanceof VectorFormat.Svg svg) {
-                svg(svg, file);
-            } else {
-                eps(file);
+            Shapes shapes = recipe.format().shapes().orElseThrow();
+            switch (shapes.container()) {
+                case PDF -> pdf(shapes, file);
+                case SVG -> svg(shapes, file);
+                case POSTSCRIPT -> eps(shapes, file);
             }
         } catch (ProblemException e) {
             throw new PieceException(e);
         }
     }
 
-    private void pdf(VectorFormat.Pdf format, Path file) throws IOException, ProblemException {
+    private void pdf(Shapes format, Path file) throws IOException, ProblemException {
         List<PdfSheet> pages = new ArrayList<>();
         for (PlanPiece piece : planned.pages().isEmpty() ? List.of(planned.piece()) : planned.pages()) {
             pages.add(page(piece, format));
@@ -94,28 +89,28 @@ final class ShapesFile {
                 .xmp()
                 .orElse(null);
         PdfFile pdf = new PdfFile(
-                format.version(),
+                format.pages().version(),
                 planned.pages().isEmpty()
                         ? planned.piece().name()
                         : planned.piece().info().stem(),
                 intent(),
                 Optional.ofNullable(xmp),
-                format.text() == VectorFormat.Text.OUTLINE ? PdfTarget.FontUse.OUTLINE : PdfTarget.FontUse.EMBED);
+                format.text() == Shapes.TextUse.OUTLINE ? PdfTarget.FontUse.OUTLINE : PdfTarget.FontUse.EMBED);
         pdf.write(pages, file);
         if (!recipe.metadata().leavesCarried()) {
             pdf.strip(file);
         }
     }
 
-    private void eps(Path file) throws IOException, ProblemException {
-        PdfSheet page = page(planned.piece(), WITHIN);
+    private void eps(Shapes format, Path file) throws IOException, ProblemException {
+        PdfSheet page = page(planned.piece(), format);
         ByteArrayOutputStream pdf = new ByteArrayOutputStream();
-        new PdfFile(WITHIN.version(), "", Optional.empty(), Optional.empty(), PdfTarget.FontUse.EMBED)
+        new PdfFile(format.pages().version(), "", Optional.empty(), Optional.empty(), PdfTarget.FontUse.EMBED)
                 .write(List.of(page.redrawn()), pdf);
         Files.write(file, new EpsFile(planned.piece().name(), recipe.rasterPpi()).of(pdf.toByteArray()));
     }
 
-    private void svg(VectorFormat.Svg format, Path file) throws IOException, ProblemException {
+    private void svg(Shapes format, Path file) throws IOException, ProblemException {
         PlanPiece piece = planned.piece();
         ExactFraming framing = planned.exact(piece);
         double px = pointsPerPixel(piece) * Piece.CSS_PX / Piece.POINTS;
@@ -149,7 +144,7 @@ final class ShapesFile {
         Files.write(file, svg.written());
     }
 
-    private void cut(PlanPiece piece, Box part, Box place, SvgSheet svg, VectorFormat.Svg format)
+    private void cut(PlanPiece piece, Box part, Box place, SvgSheet svg, Shapes format)
             throws IOException, ProblemException {
         DrawnDocument document = sources.drawn(piece, planned.taking(piece));
         PieceLook.requireSame(piece, document);
@@ -168,19 +163,19 @@ final class ShapesFile {
                 : workshop.shelf().find(recipe.colour().profile());
     }
 
-    private PdfSheet page(PlanPiece piece, VectorFormat.Pdf format) throws IOException, ProblemException {
+    private PdfSheet page(PlanPiece piece, Shapes format) throws IOException, ProblemException {
         ExactFraming framing = planned.exact(piece);
         double points = pointsPerPixel(piece);
         Extent trim = framing.canvas().times(points);
         Extent content = framing.content().times(points);
-        double bleed = LengthUnit.MM.toPixels(format.bleed(), Piece.POINTS);
+        double bleed = LengthUnit.MM.toPixels(format.pages().bleed(), Piece.POINTS);
         Box place = new Box(
                 (trim.width() - content.width()) / 2,
                 (trim.height() - content.height()) / 2,
                 content.width(),
                 content.height());
         return new PdfSheet(
-                piece.name(), trim, bleed, format.cropMarks(), ground(), placed(piece, framing, place, bleed));
+                piece.name(), trim, bleed, format.pages().cropMarks(), ground(), placed(piece, framing, place, bleed));
     }
 
     /** Shapes in their own size are as large on paper as they say; pixels are as dense as the recipe says. */
@@ -240,6 +235,7 @@ final class ShapesFile {
         Framing framing = new ExactFraming(crop, wanted.times(most), wanted.times(most)).rounded();
         RenditionPixels pixels =
                 RenditionPixels.of(look.pixels(piece, planned.taking(piece), framing), recipe, workshop);
-        return PicturePacking.art(pixels.picture(), size, ((VectorFormat.Pdf) recipe.format()).quality());
+        return PicturePacking.art(
+                pixels.picture(), size, recipe.format().shapes().orElseThrow().pictures());
     }
 }

@@ -2,7 +2,7 @@ package app.vineparcel.core.render;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
@@ -36,7 +36,7 @@ final class SheetDrawing {
             Background.TRANSPARENT,
             SharpenClause.NONE,
             Optional.empty(),
-            new OutputFormat.Png(32),
+            new PngFormat(32),
             OptionalLong.empty(),
             MetadataPolicy.USUAL,
             "{stem}",

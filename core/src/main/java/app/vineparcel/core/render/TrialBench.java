@@ -5,7 +5,6 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.ReadBack;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.PixelSize;
@@ -153,7 +152,7 @@ public final class TrialBench implements AutoCloseable {
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();
             }
-            Optional<Decoded> back = ReadBack.of(written, file);
+            Optional<Decoded> back = written.kind().readBack(file);
             OptionalDouble similarity = back.isEmpty() || !measured
                     ? OptionalDouble.empty()
                     : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), workshop.threads()));

@@ -1,8 +1,8 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Box;
@@ -161,7 +161,7 @@ public final class TrialViews {
                 background,
                 SharpenClause.NONE,
                 Optional.empty(),
-                new OutputFormat.Png(32),
+                new PngFormat(32),
                 OptionalLong.empty(),
                 MetadataPolicy.USUAL,
                 "view",

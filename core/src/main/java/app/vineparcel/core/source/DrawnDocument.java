@@ -1,6 +1,6 @@
 package app.vineparcel.core.source;
 
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
@@ -37,5 +37,5 @@ public non-sealed interface DrawnDocument extends Document {
      * @param text what becomes of text
      * @throws IOException with a reason in words
      */
-    void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException;
+    void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, Shapes.TextUse text) throws IOException;
 }

@@ -7,8 +7,9 @@ import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.EmbeddedBlocks;
-import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.codec.formats.FoundBlocks;
+import app.vineparcel.core.codec.formats.PictureReaders;
 import app.vineparcel.core.colour.BadProfileException;
 import app.vineparcel.core.colour.IccProfile;
 import app.vineparcel.core.geometry.Box;
@@ -171,7 +172,7 @@ public final class SourceReader {
             }
         }
         Piece piece = Piece.picture(info.stem(), info.size());
-        if (PictureReader.of(format).seemsWhole(file)) {
+        if (PictureReaders.of(format).seemsWhole(file)) {
             return new Contents(info, List.of(piece), List.of());
         }
         SourceInfo decoded = open(file).info(); // only its pixels say how much of it is there
@@ -275,9 +276,9 @@ public final class SourceReader {
     private Look look(Path file) throws ProblemException, IOException {
         String name = file.getFileName().toString();
         SourceFormat format = format(file, name);
-        PixelSize stored = PictureReader.of(format).size(file);
+        PixelSize stored = PictureReaders.of(format).size(file);
         requireWithinBudget(stored, name);
-        EmbeddedBlocks embedded = EmbeddedBlocks.in(file, format);
+        EmbeddedBlocks embedded = FoundBlocks.in(file, format);
         boolean turned = format == SourceFormat.AVIF || format == SourceFormat.HEIC; // by the format itself
         PhotoFacts said = MetadataReader.read(embedded.metadata());
         PhotoFacts facts = turned ? said.upright() : said;
@@ -322,7 +323,7 @@ public final class SourceReader {
             Pixels upright;
             try (WorkBudget.Hold ignored =
                     WorkBudget.hold(info.size().pixels() * Canvas.BYTES_A_PIXEL)) { // for what decoding needs besides
-                decoded = PictureReader.of(info.format()).read(file, leastEdge);
+                decoded = PictureReaders.of(info.format()).read(file, leastEdge);
                 upright = Turning.upright(decoded.pixels(), info.facts().orientation());
             }
             if (!isOf(upright.size(), info.size(), leastEdge)) {

@@ -1,7 +1,7 @@
 package app.vineparcel.core.source;
 
 import app.vineparcel.core.codec.DataUri;
-import app.vineparcel.core.codec.StrippedPicture;
+import app.vineparcel.core.codec.formats.StrippedPicture;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import java.io.ByteArrayOutputStream;

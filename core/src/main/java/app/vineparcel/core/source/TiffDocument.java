@@ -2,8 +2,8 @@ package app.vineparcel.core.source;
 
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.Decoded;
-import app.vineparcel.core.codec.TiffReader;
 import app.vineparcel.core.codec.tiff.TiffPage;
+import app.vineparcel.core.codec.tiff.TiffReader;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Turning;
 import java.io.IOException;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.Gamut;
 import app.vineparcel.core.geometry.Box;
@@ -97,8 +97,7 @@ class PictureFactsTest {
     void blocks_are_counted_as_files_weigh(int quality, long seed) throws Exception {
         Pixels photo = detailed(seed);
         Path file = folder.resolve("counted.jpg");
-        PictureWriter.of(new OutputFormat.Jpeg(quality, false, OutputFormat.Chroma.HALF))
-                .write(Pictures.picture(photo), FileTags.plain(72), file);
+        new JpegFormat(quality, false, Chroma.HALF).writer().write(Pictures.picture(photo), FileTags.plain(72), file);
         double bits = 8.0 * Files.size(file) / photo.size().pixels();
         assertThat(BlockCost.of(photo, quality)[0]).isCloseTo(bits, within(0.16 * bits));
     }

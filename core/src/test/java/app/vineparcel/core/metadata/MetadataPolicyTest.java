@@ -2,11 +2,11 @@ package app.vineparcel.core.metadata;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.codec.formats.FoundBlocks;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.testing.Pictures;
 import java.nio.ByteBuffer;
@@ -120,7 +120,8 @@ class MetadataPolicyTest {
                     .isPresent();
         }
         Path file = folder.resolve("damaged.jpg");
-        PictureWriter.of(new OutputFormat.Jpeg(80, false, OutputFormat.Chroma.HALF))
+        new JpegFormat(80, false, Chroma.HALF)
+                .writer()
                 .write(
                         Pictures.picture(Pictures.photo(20, 20, 1)),
                         new FileTags(
@@ -130,8 +131,7 @@ class MetadataPolicyTest {
                                 Optional.empty(),
                                 Optional.empty()),
                         file);
-        assertThat(MetadataReader.read(
-                                EmbeddedBlocks.in(file, SourceFormat.JPEG).metadata())
+        assertThat(MetadataReader.read(FoundBlocks.in(file, SourceFormat.JPEG).metadata())
                         .orientation()
                         .exif())
                 .isEqualTo(1);

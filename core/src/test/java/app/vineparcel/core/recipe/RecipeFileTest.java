@@ -3,7 +3,8 @@ package app.vineparcel.core.recipe;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.testing.DocsSchema;
@@ -22,7 +23,7 @@ class RecipeFileTest {
         assertThat(recipe.title()).isEqualTo("Plain");
         assertThat(recipe.size()).isEqualTo(SizeClause.ORIGINAL);
         assertThat(recipe.colour()).isEqualTo(ColourClause.SRGB);
-        assertThat(recipe.format()).isEqualTo(new OutputFormat.Jpeg(85, false, OutputFormat.Chroma.HALF));
+        assertThat(recipe.format()).isEqualTo(new JpegFormat(85, false, Chroma.HALF));
         assertThat(recipe.metadata()).isEqualTo(MetadataPolicy.USUAL);
         assertThat(recipe.name()).isEqualTo("{stem}");
         assertThat(recipe.folder()).isEmpty();
@@ -79,7 +80,7 @@ class RecipeFileTest {
                 "'colour': {'intent': 'vivid'}; /colour/intent; perceptual, relative",
                 "'format': {'quality': 0}; /format/quality; from 1 to 100",
                 "'format': {'quality': 82.5}; /format/quality; whole number",
-                "'format': {'type': 'jpg'}; /format/type; allowed are jpeg, png",
+                "'format': {'type': 'jpg'}; /format/type; allowed are jpeg, webp",
                 "'format': {'type': 'png', 'quality': 3}; /format/quality; unknown key",
                 "'format': {'type': 'pdf', 'version': '1.3'}; /format/version; allowed are 1.4, 1.6",
                 "'format': {'type': 'pdf', 'bleed': 51}; /format/bleed; from 0 to 50",

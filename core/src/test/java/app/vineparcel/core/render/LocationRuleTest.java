@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.CarriedIn;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.formats.CarriedIn;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.deliver.Destination;
 import app.vineparcel.core.metadata.LocationCheck;
@@ -66,7 +66,8 @@ class LocationRuleTest extends DocumentRuns {
     private static byte[] jpeg(FileTags tags) throws IOException {
         Path file = Files.createTempFile("photograph", ".jpg");
         try {
-            PictureWriter.of(new OutputFormat.Jpeg(90, false, OutputFormat.Chroma.FULL))
+            new JpegFormat(90, false, Chroma.FULL)
+                    .writer()
                     .write(Pictures.picture(Pictures.photo(40, 30, 1)), tags, file);
             return Files.readAllBytes(file);
         } finally {

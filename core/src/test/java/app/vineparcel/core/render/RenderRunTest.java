@@ -4,13 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.CmykJpeg;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.PictureReader;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.codec.formats.PictureReaders;
+import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.jpeg.CmykJpeg;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
@@ -103,7 +104,8 @@ class RenderRunTest {
                 .put(0x8298, TiffField.ascii("© Harrow Lane Growers"))
                 .toBlock();
         Path file = folder.resolve(name);
-        PictureWriter.of(new OutputFormat.Jpeg(95, false, OutputFormat.Chroma.FULL))
+        new JpegFormat(95, false, Chroma.FULL)
+                .writer()
                 .write(
                         new Picture(pixels, profile.profile()),
                         new FileTags(true, 300, Optional.of(exif), Optional.empty(), Optional.empty()),
@@ -148,7 +150,7 @@ class RenderRunTest {
                 plan(List.of(source), recipe("'format': {'type': 'png'}, 'size': {'mode': 'width', 'px': 16}")),
                 "out",
                 1);
-        Pixels out = PictureReader.of(SourceFormat.PNG)
+        Pixels out = PictureReaders.of(SourceFormat.PNG)
                 .read(folder.resolve("out/patch.png"))
                 .pixels();
         assertThat(out.sample(8, 8, 0)).isBetween(211, 215);
@@ -171,7 +173,7 @@ class RenderRunTest {
     }
 
     private List<Integer> middle(String name) throws IOException {
-        Pixels pixels = PictureReader.of(SourceFormat.PNG)
+        Pixels pixels = PictureReaders.of(SourceFormat.PNG)
                 .read(folder.resolve("out").resolve(name))
                 .pixels();
         return List.of(pixels.sample(8, 8, 0), pixels.sample(8, 8, 1), pixels.sample(8, 8, 2));
@@ -236,8 +238,7 @@ class RenderRunTest {
         }
         Path source = folder.resolve("shadow.png");
         Pixels clear = Pixels.of8(new PixelSize(64, 64), 4, true, shadow);
-        PictureWriter.of(new OutputFormat.Png(32))
-                .write(new Picture(clear, BuiltInProfile.SRGB.profile()), FileTags.plain(72), source);
+        new PngFormat(32).writer().write(new Picture(clear, BuiltInProfile.SRGB.profile()), FileTags.plain(72), source);
         render(plan(List.of(source), recipe("'format': {'type': 'png', 'bits': 24}, 'name': 'flat'")), "out", 1);
         Path page = Files.writeString(
                 folder.resolve("page.html"), "<body style='margin:0;background:#fff'><img src='shadow.png'></body>");
@@ -319,7 +320,7 @@ class RenderRunTest {
     void transparency_is_flattened_on_the_matte_or_kept() throws Exception {
         Pixels clear = Pixels.of8(new PixelSize(20, 20), 4, true, new byte[20 * 20 * 4]);
         Path source = folder.resolve("clear.png");
-        PictureWriter.of(new OutputFormat.Png(32)).write(Pictures.picture(clear), FileTags.plain(72), source);
+        new PngFormat(32).writer().write(Pictures.picture(clear), FileTags.plain(72), source);
         render(
                 plan(
                         List.of(source),
@@ -331,7 +332,7 @@ class RenderRunTest {
                 1);
         assertThat(middle("matte.png")).containsExactly(0x20, 0x40, 0x60);
         assertThat(middle("white.png")).containsExactly(255, 255, 255);
-        Pixels kept = PictureReader.of(SourceFormat.PNG)
+        Pixels kept = PictureReaders.of(SourceFormat.PNG)
                 .read(folder.resolve("out/kept.png"))
                 .pixels();
         assertThat(kept.size()).isEqualTo(new PixelSize(10, 20));
@@ -348,18 +349,18 @@ class RenderRunTest {
         Picture fine =
                 new Picture(Pixels.of16(new PixelSize(1000, 4), 3, false, slope), BuiltInProfile.DISPLAY_P3.profile());
         Path source = folder.resolve("slope.png");
-        PictureWriter.of(new OutputFormat.Png(48)).write(fine, FileTags.profiled(72), source);
+        new PngFormat(48).writer().write(fine, FileTags.profiled(72), source);
         Plan plan = plan(
                 List.of(source),
                 recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'display-p3'}, 'folder': 'same'"),
                 recipe("'format': {'type': 'tiff', 'bits': 16}, 'colour': {'profile': 'romm-rgb'}, 'folder': 'romm'"),
                 recipe("'format': {'type': 'png', 'bits': 24}, 'folder': 'eight'"));
         render(plan, "out", 1);
-        Pixels same = PictureReader.of(SourceFormat.TIFF)
+        Pixels same = PictureReaders.of(SourceFormat.TIFF)
                 .read(folder.resolve("out/same/slope.tif"))
                 .pixels();
         assertThat(same.shorts()).isEqualTo(slope);
-        Pixels romm = PictureReader.of(SourceFormat.TIFF)
+        Pixels romm = PictureReaders.of(SourceFormat.TIFF)
                 .read(folder.resolve("out/romm/slope.tif"))
                 .pixels();
         assertThat(java.util.stream.IntStream.range(0, 1000)
@@ -367,7 +368,7 @@ class RenderRunTest {
                         .distinct()
                         .count())
                 .isGreaterThan(800);
-        Pixels eight = PictureReader.of(SourceFormat.PNG)
+        Pixels eight = PictureReaders.of(SourceFormat.PNG)
                 .read(folder.resolve("out/eight/slope.png"))
                 .pixels();
         assertThat(java.util.stream.IntStream.range(60, 200)
@@ -395,7 +396,7 @@ class RenderRunTest {
                 1);
         for (var written : Map.of("inks.tif", SourceFormat.TIFF, "inks.jpg", SourceFormat.JPEG)
                 .entrySet()) {
-            var back = PictureReader.of(written.getValue())
+            var back = PictureReaders.of(written.getValue())
                     .read(folder.resolve("out").resolve(written.getKey()));
             assertThat(back.model()).isEqualTo(app.vineparcel.core.colour.ColourModel.CMYK);
             int[] wanted = {120, 30, 200, 15};

@@ -4,8 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.testing.DocumentRuns;
 import app.vineparcel.core.testing.Pictures;
@@ -32,8 +31,7 @@ class ShapesAlikeTest extends DocumentRuns {
     private static String photograph() {
         try {
             Path file = Files.createTempFile("photograph", ".png");
-            PictureWriter.of(new OutputFormat.Png(24))
-                    .write(Pictures.picture(Pictures.photo(60, 40, 4)), FileTags.plain(96), file);
+            new PngFormat(24).writer().write(Pictures.picture(Pictures.photo(60, 40, 4)), FileTags.plain(96), file);
             byte[] png = Files.readAllBytes(file);
             Files.delete(file);
             return new DataUri("image/png", png).written();

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
@@ -35,8 +34,9 @@ class SmallPictureTest {
 
     private Path jpeg(int width, int height) throws Exception {
         Path file = folder.resolve("field.jpg");
-        PictureWriter.of(Rendering.recipe("'format': {'type': 'jpeg', 'quality': 95}")
-                        .format())
+        Rendering.recipe("'format': {'type': 'jpeg', 'quality': 95}")
+                .format()
+                .writer()
                 .write(Pictures.picture(Pictures.photo(width, height, 7)), FileTags.plain(72), file);
         return file;
     }

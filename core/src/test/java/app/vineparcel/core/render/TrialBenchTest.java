@@ -6,8 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlanColumn;
@@ -50,8 +49,7 @@ class TrialBenchTest {
     @BeforeEach
     void lays_a_picture_open() throws Exception {
         source = folder.resolve("field.png");
-        PictureWriter.of(new OutputFormat.Png(24))
-                .write(Pictures.picture(Pictures.photo(400, 300, 5)), FileTags.plain(72), source);
+        new PngFormat(24).writer().write(Pictures.picture(Pictures.photo(400, 300, 5)), FileTags.plain(72), source);
         shelf = new FolderShelf(List.of(folder));
         bench = new TrialBench(READER, shelf, 1);
     }

@@ -3,10 +3,9 @@ package app.vineparcel.core.render;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureReader;
-import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.codec.formats.PictureReaders;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Rendering;
@@ -35,13 +34,14 @@ class WatermarkTest {
 
     private Pixels marked(IntBinaryOperator colour, int width, int height, String watermark) throws Exception {
         Path source = folder.resolve("ground.png");
-        PictureWriter.of(new OutputFormat.Png(24))
+        new PngFormat(24)
+                .writer()
                 .write(Pictures.picture(Pictures.rgb(width, height, colour)), FileTags.plain(72), source);
         Rendering.done(
                 source,
                 folder,
                 "'name': 'out', 'format': {'type': 'png', 'bits': 24}, 'watermark': {" + watermark + "}");
-        return PictureReader.of(SourceFormat.PNG)
+        return PictureReaders.of(SourceFormat.PNG)
                 .read(folder.resolve("out.png"))
                 .pixels();
     }
@@ -158,8 +158,7 @@ class WatermarkTest {
     @Test
     void a_mark_that_is_broken_fails_in_words() throws Exception {
         Path source = folder.resolve("ground.png");
-        PictureWriter.of(new OutputFormat.Png(24))
-                .write(Pictures.picture(Pictures.photo(40, 30, 1)), FileTags.plain(72), source);
+        new PngFormat(24).writer().write(Pictures.picture(Pictures.photo(40, 30, 1)), FileTags.plain(72), source);
         Files.writeString(folder.resolve("bad.svg"), "<!DOCTYPE svg [<!ENTITY a 'b'>]><svg>&c;</svg>");
         Files.writeString(folder.resolve("empty.svg"), "<svg xmlns='http://www.w3.org/2000/svg'");
         Files.writeString(
@@ -178,12 +177,12 @@ class WatermarkTest {
     void clauses_that_change_nothing_leave_pixels_untouched() throws Exception {
         Pixels photo = Pictures.photo(64, 48, 9);
         Path source = folder.resolve("ground.png");
-        PictureWriter.of(new OutputFormat.Png(24)).write(Pictures.picture(photo), FileTags.profiled(72), source);
+        new PngFormat(24).writer().write(Pictures.picture(photo), FileTags.profiled(72), source);
         Rendering.done(
                 source,
                 folder,
                 "'name': 'out', 'sharpen': {'for': 'coated', 'strength': 0}, 'format': {'type': 'png', 'bits': 24}");
-        assertThat(PictureReader.of(SourceFormat.PNG)
+        assertThat(PictureReaders.of(SourceFormat.PNG)
                         .read(folder.resolve("out.png"))
                         .pixels()
                         .bytes())

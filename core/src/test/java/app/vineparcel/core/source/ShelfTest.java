@@ -4,8 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.geometry.PixelSize;
@@ -88,7 +87,8 @@ class ShelfTest {
     @Test
     void a_picture_is_resampled_and_keeps_its_colours() throws Exception {
         Pixels p3 = Pictures.rgb(60, 30, (x, y) -> x < 30 ? 0x808080 : 0xff0000);
-        PictureWriter.of(new OutputFormat.Png(24))
+        new PngFormat(24)
+                .writer()
                 .write(
                         new app.vineparcel.core.codec.Picture(p3, BuiltInProfile.DISPLAY_P3.profile()),
                         FileTags.profiled(72),

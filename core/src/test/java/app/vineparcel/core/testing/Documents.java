@@ -1,8 +1,7 @@
 package app.vineparcel.core.testing;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -184,7 +183,8 @@ public final class Documents {
     public static byte[] png(int width, int height, int colour) throws IOException {
         Path file = Files.createTempFile("vine-parcel", ".png");
         try {
-            PictureWriter.of(new OutputFormat.Png(24))
+            new PngFormat(24)
+                    .writer()
                     .write(
                             Pictures.picture(Pictures.rgb(width, height, (x, y) -> colour)),
                             FileTags.profiled(72),

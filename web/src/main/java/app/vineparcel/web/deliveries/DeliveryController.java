@@ -1,6 +1,7 @@
 package app.vineparcel.web.deliveries;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.recipe.Clause;
@@ -15,6 +16,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -31,6 +33,9 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 
 @Controller
 class DeliveryController {
+
+    /** What browsers show by themselves; anything else is kept as a file. */
+    private static final Set<String> BROWSERS_SHOW = Set.of("jpg", "png", "webp", "avif", "gif", "pdf", "svg");
 
     private final DeliveryService deliveries;
     private final RunService runs;
@@ -112,7 +117,7 @@ class DeliveryController {
                 .path()
                 .substring(rendition.path().lastIndexOf('.') + 1)
                 .toLowerCase(Locale.ROOT);
-        boolean shown = !keep && !ending.equals("tif");
+        boolean shown = !keep && BROWSERS_SHOW.contains(ending);
         ContentDisposition disposition = (shown ? ContentDisposition.inline() : ContentDisposition.attachment())
                 .filename(rendition.fileName(), StandardCharsets.UTF_8)
                 .build();
@@ -124,15 +129,9 @@ class DeliveryController {
     }
 
     private static MediaType type(String ending) {
-        return switch (ending) {
-            case "jpg" -> MediaType.IMAGE_JPEG;
-            case "png" -> MediaType.IMAGE_PNG;
-            case "webp" -> MediaType.parseMediaType("image/webp");
-            case "avif" -> MediaType.parseMediaType("image/avif");
-            case "gif" -> MediaType.IMAGE_GIF;
-            case "tif" -> MediaType.parseMediaType("image/tiff");
-            default -> MediaType.APPLICATION_OCTET_STREAM;
-        };
+        return Formats.byEnding(ending)
+                .map(kind -> MediaType.parseMediaType(kind.mediaType()))
+                .orElse(MediaType.APPLICATION_OCTET_STREAM);
     }
 
     /** Everything of a run as one zip, streamed. */

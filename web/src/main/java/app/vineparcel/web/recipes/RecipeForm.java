@@ -35,17 +35,6 @@ public final class RecipeForm {
             Map.entry("megapixels", List.of("mp")),
             Map.entry("print", List.of("width", "height", "unit", "fit")));
 
-    private static final Map<String, List<String>> FORMAT_FIELDS = Map.of(
-            "jpeg", List.of("quality", "progressive", "chroma"),
-            "png", List.of("bits", "colours", "dither"),
-            "webp", List.of("quality", "lossless"),
-            "avif", List.of("quality", "lossless"),
-            "tiff", List.of("bits", "compression"),
-            "gif", List.of("colours", "dither"),
-            "pdf", List.of("version", "combine", "crop-marks", "bleed", "text", "quality"),
-            "svg", List.of("text"),
-            "eps", List.of());
-
     private static final Map<String, List<String>> MARK_FIELDS =
             Map.of("file", List.of("mark", "mark-on-dark"), "text", List.of("text", "colour"));
     private static final List<String> LAID =
@@ -54,23 +43,14 @@ public final class RecipeForm {
     /** Only in the form: what the watermark is. */
     private static final String MARK_KIND = "watermark-kind";
 
-    /** What a field shows before its clause was ever used: the defaults of the recipe file. */
+    /** What a field outside of the format shows before its clause was ever used: the defaults of the recipe file. */
     private static final Map<String, String> USUAL = Map.ofEntries(
             Map.entry("/watermark/anchor", "bottom-right"),
             Map.entry("/watermark/scale", "0.18"),
             Map.entry("/watermark/inset", "0.03"),
             Map.entry("/watermark/opacity", "1"),
             Map.entry("/watermark/rotation", "0"),
-            Map.entry("/watermark/colour", "#ffffff"),
-            Map.entry("/format/quality", "85"),
-            Map.entry("/format/chroma", "4:2:0"),
-            Map.entry("/format/bits", "32"),
-            Map.entry("/format/colours", "256"),
-            Map.entry("/format/dither", "true"),
-            Map.entry("/format/compression", "deflate"),
-            Map.entry("/format/version", "1.7"),
-            Map.entry("/format/bleed", "0"),
-            Map.entry("/format/text", "embed"));
+            Map.entry("/watermark/colour", "#ffffff"));
 
     /** Written as {@code 1, 2, 3} or {@code 1x, 2x, 3x}. */
     private static final String DENSITIES = "/size/densities";
@@ -90,10 +70,6 @@ public final class RecipeForm {
             "/watermark/scale",
             "/watermark/inset",
             "/watermark/rotation",
-            "/format/quality",
-            "/format/bits",
-            "/format/colours",
-            "/format/bleed",
             WEIGHT);
     private static final List<String> FLAGS = List.of(
             "/size/enlarge",
@@ -101,11 +77,6 @@ public final class RecipeForm {
             "/colour/black-point",
             "/watermark/adapts",
             "/watermark/tile",
-            "/format/progressive",
-            "/format/lossless",
-            "/format/dither",
-            "/format/combine",
-            "/format/crop-marks",
             "/metadata/drop-location");
 
     private final Map<String, String> values;
@@ -127,6 +98,7 @@ public final class RecipeForm {
             values.put("/sharpen/strength", String.valueOf(SharpenClause.USUAL_STRENGTH));
         }
         USUAL.forEach(values::putIfAbsent);
+        FormatFields.all().forEach(field -> values.putIfAbsent(field.pointer(), field.usual()));
         values.computeIfPresent(
                 WEIGHT, (pointer, bytes) -> new BigDecimal(bytes).divide(KILO).toPlainString());
         return new RecipeForm(values);
@@ -191,10 +163,7 @@ public final class RecipeForm {
         put(sharpen, "/sharpen/strength");
         watermark(root);
         ObjectNode format = root.putObject("format");
-        put(format, "/format/type");
-        FORMAT_FIELDS.getOrDefault(value("/format/type"), List.of()).stream()
-                .filter(field -> !isPaletteOnly(field) || hasPalette())
-                .forEach(field -> put(format, "/format/" + field));
+        FormatFields.put(format, values);
         put(format, WEIGHT);
         ObjectNode metadata = root.putObject("metadata");
         put(metadata, "/metadata/keep");
@@ -227,14 +196,6 @@ public final class RecipeForm {
                     .forEach(field -> put(watermark, "/watermark/" + field));
             LAID.forEach(field -> put(watermark, "/watermark/" + field));
         }
-    }
-
-    private static boolean isPaletteOnly(String field) {
-        return field.equals("colours") || field.equals("dither");
-    }
-
-    private boolean hasPalette() {
-        return value("/format/type").equals("gif") || value("/format/bits").equals("8");
     }
 
     private void put(ObjectNode parent, String pointer) {

@@ -45,6 +45,8 @@ public class RecipePages {
         model.addAttribute("faults", faults);
         model.addAttribute("profiles", profiles());
         model.addAttribute("sizeModes", sizeModes());
+        model.addAttribute("formats", FormatFields.types());
+        model.addAttribute("formatFields", FormatFields.all());
         model.addAttribute("marks", marks.files());
         model.addAttribute("groups", pieces.groups());
         model.addAttribute(

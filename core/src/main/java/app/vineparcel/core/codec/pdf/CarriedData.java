@@ -1,6 +1,6 @@
 package app.vineparcel.core.codec.pdf;
 
-import app.vineparcel.core.codec.StrippedPicture;
+import app.vineparcel.core.codec.formats.StrippedPicture;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

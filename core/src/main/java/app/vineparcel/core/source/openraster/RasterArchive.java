@@ -2,6 +2,7 @@ package app.vineparcel.core.source.openraster;
 
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.codec.formats.PictureReaders;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.Closeable;
@@ -84,7 +85,7 @@ final class RasterArchive implements Closeable {
             SourceFormat format = SourceFormat.of(start)
                     .filter(f -> f == SourceFormat.PNG)
                     .orElseThrow(() -> new IOException("its layer “%s” is no PNG.".formatted(name)));
-            PictureReader reader = PictureReader.of(format);
+            PictureReader reader = PictureReaders.of(format);
             PixelSize size = reader.size(copy);
             if (size.pixels() > pixelBudget) {
                 throw new IOException("its layer “%s” has %s px, more than the limit.".formatted(name, size));

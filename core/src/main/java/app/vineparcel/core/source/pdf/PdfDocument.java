@@ -3,7 +3,7 @@ package app.vineparcel.core.source.pdf;
 import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.WorkBudget;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.pdf.PageArt;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.geometry.Box;
@@ -216,7 +216,7 @@ public final class PdfDocument implements DrawnDocument {
     }
 
     @Override
-    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException {
+    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, Shapes.TextUse text) throws IOException {
         int page = page(piece);
         float unit = document.getPage(page).getUserUnit();
         sheet.put(PageCut.of(drawing, page, unit, part, sheet, sheet.prefix(piece.name())), place);

@@ -1,6 +1,6 @@
 package app.vineparcel.core.source.svg;
 
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import java.awt.geom.AffineTransform;
@@ -65,7 +65,7 @@ final class SvgCut {
             Optional<Element> object,
             Extent size,
             String prefix,
-            VectorFormat.Text text,
+            Shapes.TextUse text,
             Document out)
             throws IOException {
         Rectangle2D sight = new Rectangle2D.Double(box.x(), box.y(), box.width(), box.height());

@@ -1,7 +1,7 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.Notice;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.pdf.PdfArt;
 import app.vineparcel.core.codec.pdf.SceneArt;
 import app.vineparcel.core.geometry.Box;
@@ -236,7 +236,7 @@ public final class SvgDocument implements DrawnDocument {
     }
 
     @Override
-    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, VectorFormat.Text text) throws IOException {
+    public void cutInto(SvgSheet sheet, Piece piece, Box part, Box place, Shapes.TextUse text) throws IOException {
         Box at = place(piece.key());
         Element cut = SvgCut.of(
                 scene,

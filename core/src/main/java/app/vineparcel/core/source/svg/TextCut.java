@@ -1,7 +1,7 @@
 package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.codec.SceneFonts;
-import app.vineparcel.core.codec.VectorFormat;
+import app.vineparcel.core.codec.Shapes;
 import java.awt.AlphaComposite;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -38,11 +38,11 @@ final class TextCut {
     private static final int NOT_IN_PARTS = 0x0100 | 0x0200;
 
     private final SvgScene scene;
-    private final VectorFormat.Text policy;
+    private final Shapes.TextUse policy;
     private final Document out;
     private final Map<TrueTypeFont, Set<Integer>> used = new LinkedHashMap<>();
 
-    TextCut(SvgScene scene, VectorFormat.Text policy, Document out) {
+    TextCut(SvgScene scene, Shapes.TextUse policy, Document out) {
         this.scene = scene;
         this.policy = policy;
         this.out = out;
@@ -51,11 +51,11 @@ final class TextCut {
     /** What stands in the place of an element; empty if it is no text or stays as it is. */
     Optional<Element> instead(Element element) throws IOException {
         Optional<GraphicsNode> node = Elements.is(element, "text") ? scene.node(element) : Optional.empty();
-        if (policy == VectorFormat.Text.NAME || node.isEmpty() || !(node.get() instanceof TextNode text)) {
+        if (policy == Shapes.TextUse.NAME || node.isEmpty() || !(node.get() instanceof TextNode text)) {
             return Optional.empty();
         }
         List<StrokingTextPainter.TextRun> runs = runs(text);
-        Optional<TrueTypeFont> face = policy == VectorFormat.Text.EMBED ? face(runs) : Optional.empty();
+        Optional<TrueTypeFont> face = policy == Shapes.TextUse.EMBED ? face(runs) : Optional.empty();
         return Optional.of(face.isPresent() ? embedded(element, runs, face.get()) : outlined(element, text, runs));
     }
 

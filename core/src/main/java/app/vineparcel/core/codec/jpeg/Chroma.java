@@ -1,0 +1,52 @@
+package app.vineparcel.core.codec.jpeg;
+
+import java.util.Arrays;
+import java.util.List;
+
+/** JPEG chroma subsampling: colour detail in full, halved across, or halved both ways. */
+public enum Chroma {
+    FULL("4:4:4", 1, 1, 1.31),
+    HALF_ACROSS("4:2:2", 2, 1, 1.15),
+    HALF("4:2:0", 2, 2, 1);
+
+    private final String notation;
+    private final int across;
+    private final int down;
+    private final double weight;
+
+    Chroma(String notation, int across, int down, double weight) {
+        this.notation = notation;
+        this.across = across;
+        this.down = down;
+        this.weight = weight;
+    }
+
+    /** As the trade writes it. */
+    public String notation() {
+        return notation;
+    }
+
+    /** All of them as the trade writes them. */
+    static List<String> notations() {
+        return Arrays.stream(values()).map(Chroma::notation).toList();
+    }
+
+    static Chroma of(String notation) {
+        return values()[notations().indexOf(notation)];
+    }
+
+    /** Luma samples for one chroma sample, across. */
+    public int across() {
+        return across;
+    }
+
+    /** Luma samples for one chroma sample, down. */
+    public int down() {
+        return down;
+    }
+
+    /** What it adds to a file, by the median of photographs at quality 82. */
+    double weight() {
+        return weight;
+    }
+}

@@ -1,0 +1,179 @@
+package app.vineparcel.core.codec.jpeg;
+
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.raster.Pixels;
+import java.io.Closeable;
+import java.io.IOException;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.net.URLClassLoader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+
+/**
+ * JPEG through libjpeg-turbo, as Debian packages its Java face. Nothing of it is needed to build: its jar is opened at run time, and its
+ * native part must stand on {@code java.library.path}.
+ */
+public final class TurboJpegEngine implements JpegEngine {
+
+    private static final String PACKAGE = "org.libjpegturbo.turbojpeg.";
+    private static final String USUAL_JAR = "/usr/share/java/turbojpeg.jar";
+    /** Constants of the library's public interface. */
+    private static final int RGB = 0;
+
+    private static final int GREY = 6;
+    private static final int CMYK = 11;
+    private static final int ACCURATE_DCT = 4096;
+    private static final int PROGRESSIVE = 16384;
+    private static final int SAMPLING_GREY = 3;
+    /** The code of what did not stop it. */
+    private static final int WARNING = 0;
+
+    private final Class<?> decompressor;
+    private final Class<?> compressor;
+
+    private TurboJpegEngine(Class<?> decompressor, Class<?> compressor) {
+        this.decompressor = decompressor;
+        this.compressor = compressor;
+    }
+
+    /** The engine, where jar and native part can both be loaded. */
+    static Optional<JpegEngine> find() {
+        Path jar = Path.of(System.getProperty("vine-parcel.turbojpeg", USUAL_JAR));
+        if (!Files.isRegularFile(jar)) {
+            return Optional.empty();
+        }
+        try {
+            @SuppressWarnings("resource") // stays open as long as the program lives
+            URLClassLoader loader =
+                    new URLClassLoader(new java.net.URL[] {jar.toUri().toURL()});
+            Class<?> decompressor = loader.loadClass(PACKAGE + "TJDecompressor");
+            Class<?> compressor = loader.loadClass(PACKAGE + "TJCompressor");
+            ((Closeable) decompressor.getConstructor().newInstance()).close();
+            return Optional.of(new TurboJpegEngine(decompressor, compressor));
+        } catch (ReflectiveOperationException | LinkageError | IOException absent) {
+            return Optional.empty();
+        }
+    }
+
+    @Override
+    public String name() {
+        return "libjpeg-turbo";
+    }
+
+    @Override
+    public Unpacked decode(Path file) throws IOException {
+        return decode(file, Integer.MAX_VALUE);
+    }
+
+    /** Fewer of each block's frequencies are turned back into pixels, which averages them as their codes stand, not as light. */
+    @Override
+    public Unpacked decode(Path file, int leastEdge) throws IOException {
+        byte[] jpeg = Files.readAllBytes(file);
+        byte[] frame =
+                JpegSegments.read(file).frame().map(JpegSegments.Segment::data).orElse(new byte[6]);
+        int bands = frame[5];
+        try (Closeable engine = openedOrCleaned(jpeg)) {
+            int width = (Integer) decompressor.getMethod("getWidth").invoke(engine);
+            int height = (Integer) decompressor.getMethod("getHeight").invoke(engine);
+            int share = 8;
+            while (share > 1 && (Math.max(width, height) + share - 1) / share < leastEdge) {
+                share /= 2;
+            }
+            PixelSize size = new PixelSize((width + share - 1) / share, (height + share - 1) / share);
+            byte[] samples = new byte[Math.toIntExact(size.pixels() * bands)];
+            int format = bands == 1 ? GREY : bands == 3 ? RGB : CMYK;
+            Method decompress = decompressor.getMethod(
+                    "decompress",
+                    byte[].class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class,
+                    int.class);
+            Flaw flaw = Flaw.NONE;
+            try {
+                decompress.invoke(
+                        engine, samples, 0, 0, size.width(), size.width() * bands, size.height(), format, ACCURATE_DCT);
+            } catch (InvocationTargetException e) {
+                flaw = flaw(e);
+            }
+            return new Unpacked(Pixels.of8(size, bands, false, samples), flaw);
+        } catch (OtherSampling e) {
+            return new JdkJpegEngine().decode(file);
+        } catch (InvocationTargetException e) {
+            throw new IOException("its data is damaged.", e);
+        } catch (ReflectiveOperationException | RuntimeException e) {
+            throw new IOException("its data is damaged.", e);
+        }
+    }
+
+    /** The library wants one of six samplings of colour; the standard allows more. */
+    private static final class OtherSampling extends IOException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /** The library stops at what stands between segments; without that it goes on. */
+    private Closeable openedOrCleaned(byte[] jpeg) throws IOException, ReflectiveOperationException {
+        try {
+            return opened(jpeg);
+        } catch (InvocationTargetException e) {
+            return opened(JpegSegments.cleaned(jpeg));
+        }
+    }
+
+    private Closeable opened(byte[] jpeg) throws IOException, ReflectiveOperationException {
+        try {
+            return (Closeable) decompressor.getConstructor(byte[].class).newInstance((Object) jpeg);
+        } catch (InvocationTargetException e) {
+            if (String.valueOf(e.getCause().getMessage()).contains("subsampling")) {
+                throw new OtherSampling();
+            }
+            throw e;
+        }
+    }
+
+    /** After a warning the pixels are there as far as they could be had. */
+    private static Flaw flaw(InvocationTargetException e) throws IOException, ReflectiveOperationException {
+        String said = String.valueOf(e.getCause().getMessage());
+        Object code = e.getCause().getClass().getMethod("getErrorCode").invoke(e.getCause());
+        if (!Integer.valueOf(WARNING).equals(code)) {
+            throw new IOException("its data is damaged.", e);
+        }
+        return said.contains("Premature end") ? Flaw.CUT_SHORT : said.contains("extraneous") ? Flaw.NONE : Flaw.DAMAGED;
+    }
+
+    @Override
+    public byte[] encode(Pixels pixels, JpegFormat options) throws IOException {
+        int width = pixels.size().width();
+        int height = pixels.size().height();
+        boolean grey = pixels.bands() == 1;
+        int format = grey ? GREY : pixels.bands() == 3 ? RGB : CMYK;
+        try (Closeable engine = (Closeable) compressor.getConstructor().newInstance()) {
+            compressor
+                    .getMethod(
+                            "setSourceImage",
+                            byte[].class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class,
+                            int.class)
+                    .invoke(engine, pixels.bytes(), 0, 0, width, width * pixels.bands(), height, format);
+            compressor
+                    .getMethod("setSubsamp", int.class)
+                    .invoke(engine, grey ? SAMPLING_GREY : options.chroma().ordinal());
+            compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
+            int flags = ACCURATE_DCT | (options.progressive() ? PROGRESSIVE : 0);
+            byte[] room = (byte[]) compressor.getMethod("compress", int.class).invoke(engine, flags);
+            return java.util.Arrays.copyOf(
+                    room, (Integer) compressor.getMethod("getCompressedSize").invoke(engine));
+        } catch (ReflectiveOperationException e) {
+            throw new IOException("the JPEG engine does not take this picture.", e);
+        }
+    }
+}

@@ -1,0 +1,156 @@
+package app.vineparcel.core.codec.jxl;
+
+import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.FormatKind;
+import app.vineparcel.core.codec.FormatOption;
+import app.vineparcel.core.codec.OptionValues;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.Requirement;
+import app.vineparcel.core.codec.Weighing;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/**
+ * JPEG XL (ISO/IEC 18181), 8 or 16 bits.
+ *
+ * @param quality 1 to 100
+ * @param lossless whether every pixel is kept as it is; the quality then counts for nothing
+ * @param bits a sample: 8 or 16
+ */
+public record JxlFormat(int quality, boolean lossless, int bits) implements OutputFormat {
+
+    /** What can be chosen about a JPEG XL. */
+    public static final FormatKind KIND = new Kind();
+
+    private static final double[][] BITS = {{1, 0.1}, {50, 0.3}, {100, 3}};
+
+    private static final List<Integer> DEPTHS = List.of(8, 16);
+
+    public JxlFormat {
+        Requirement.quality(quality);
+        if (!DEPTHS.contains(bits)) {
+            throw new IllegalArgumentException("a JPEG XL has 8 or 16 bits a sample here, not " + bits);
+        }
+    }
+
+    @Override
+    public FormatKind kind() {
+        return KIND;
+    }
+
+    @Override
+    public OptionValues options() {
+        return OptionValues.none()
+                .and("quality", quality)
+                .and("lossless", lossless)
+                .and("bits", bits);
+    }
+
+    @Override
+    public String sentence() {
+        return (lossless ? "JPEG XL, lossless" : "JPEG XL, quality " + quality) + (bits == 16 ? ", 16 bits" : "");
+    }
+
+    @Override
+    public boolean keepsAlpha() {
+        return true;
+    }
+
+    @Override
+    public int depth() {
+        return bits;
+    }
+
+    @Override
+    public int longestEdge() {
+        return 1_000_000;
+    }
+
+    @Override
+    public OptionalInt weightStep() {
+        return lossless ? OptionalInt.empty() : OptionalInt.of(quality);
+    }
+
+    @Override
+    public OutputFormat atWeightStep(int step) {
+        return new JxlFormat(step, false, bits);
+    }
+
+    @Override
+    public Weighing weighing() {
+        return lossless
+                ? Weighing.lossless("jxl-lossless", 8, 250)
+                : Weighing.lossy("jxl", Weighing.between(BITS, quality), Weighing.FineDetail.FORETOLD, 250);
+    }
+
+    @Override
+    public PictureWriter writer() {
+        return new JxlWriter(this);
+    }
+
+    private static final class Kind implements FormatKind {
+
+        private static final int USUAL_QUALITY = 85;
+
+        @Override
+        public String type() {
+            return "jxl";
+        }
+
+        @Override
+        public String title() {
+            return "JPEG XL";
+        }
+
+        @Override
+        public String mediaType() {
+            return "image/jxl";
+        }
+
+        @Override
+        public List<FormatOption> options() {
+            return List.of(
+                    FormatOption.quality(USUAL_QUALITY),
+                    FormatOption.flag("lossless", false),
+                    FormatOption.oneOf("bits", DEPTHS, 8));
+        }
+
+        @Override
+        public OutputFormat with(OptionValues chosen) {
+            return new JxlFormat(chosen.whole("quality"), chosen.flag("lossless"), chosen.whole("bits"));
+        }
+
+        @Override
+        public Optional<String> missing() {
+            return JxlWriter.isInstalled()
+                    ? Optional.empty()
+                    : Optional.of(
+                            "JPEG XL needs the program cjxl, which is not installed. Install Debian's package libjxl-tools.");
+        }
+
+        @Override
+        public String encoder() {
+            return Version.WORD;
+        }
+
+        @Override
+        public Optional<String> equipment() {
+            return Optional.of(
+                    JxlWriter.isInstalled() ? "cjxl" : "not installed; Debian's package libjxl-tools brings it");
+        }
+
+        @Override
+        public Optional<Decoded> readBack(Path file) throws IOException {
+            return JxlWriter.readBack(file);
+        }
+
+        /** Asked for once, since it starts a program. */
+        private static final class Version {
+            static final String WORD = JxlWriter.version();
+        }
+    }
+}

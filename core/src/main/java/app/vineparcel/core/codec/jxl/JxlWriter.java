@@ -1,0 +1,95 @@
+package app.vineparcel.core.codec.jxl;
+
+import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.ExternalProgram;
+import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.png.PngFormat;
+import app.vineparcel.core.codec.png.PngReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Writes JPEG XL through the program {@code cjxl} (Debian's package {@code libjxl-tools}), where it is installed. */
+final class JxlWriter implements PictureWriter {
+
+    private static final ExternalProgram ENCODER = new ExternalProgram("cjxl");
+    private static final ExternalProgram DECODER = new ExternalProgram("djxl");
+    /** Of 1, fastest, to 9. */
+    private static final String EFFORT = "4";
+
+    private static final double FINEST = 0.1;
+    private static final double COARSEST = 25;
+    /** Below this quality the distance grows faster. */
+    private static final int STEEPER = 30;
+
+    private final JxlFormat options;
+
+    JxlWriter(JxlFormat options) {
+        this.options = options;
+    }
+
+    /** Whether this machine has the program. */
+    static boolean isInstalled() {
+        return ENCODER.isInstalled();
+    }
+
+    /** The program's own word for its version; "none" where it is not installed or says nothing. */
+    static String version() {
+        return isInstalled() ? ENCODER.says(List.of("--version")).orElse("none") : "none";
+    }
+
+    /** The pixels of a file, through {@code djxl} where that is installed. */
+    static Optional<Decoded> readBack(Path file) throws IOException {
+        if (!DECODER.isInstalled()) {
+            return Optional.empty();
+        }
+        return Optional.of(ExternalProgram.inRoom(room -> {
+            Path png = room.resolve("out.png");
+            DECODER.run(
+                    List.of(file.toString(), png.toString(), "--num_threads=0"),
+                    room,
+                    "the JPEG XL cannot be decoded.");
+            return new PngReader().read(png);
+        }));
+    }
+
+    @Override
+    public void write(Picture picture, FileTags tags, Path file) throws IOException {
+        Optional<String> missing = JxlFormat.KIND.missing();
+        if (missing.isPresent()) {
+            throw new IOException(missing.get());
+        }
+        ExternalProgram.inRoom(room -> {
+            ENCODER.run(options(picture, tags, room), room, "cjxl does not take this picture.");
+            return Files.write(
+                    file, JxlBoxes.with(Files.readAllBytes(room.resolve("out.jxl")), tags.exif(), tags.xmp()));
+        });
+    }
+
+    private List<String> options(Picture picture, FileTags tags, Path room) throws IOException {
+        boolean wide = options.bits() == 16;
+        boolean alpha = picture.pixels().hasAlpha();
+        FileTags inside = tags.embedProfile() ? FileTags.profiled(tags.ppi()) : FileTags.plain(tags.ppi());
+        new PngFormat(wide ? alpha ? 64 : 48 : alpha ? 32 : 24).writer().write(picture, inside, room.resolve("in.png"));
+        List<String> command = new ArrayList<>(List.of(
+                room.resolve("in.png").toString(),
+                room.resolve("out.jxl").toString(),
+                "--num_threads=0",
+                "--effort=" + EFFORT));
+        command.add("--distance=" + (options.lossless() ? 0 : distance(options.quality())));
+        return command;
+    }
+
+    /** The program's own scale: a quality as how far the picture may be from its original, 0.1 to 25, where 1 is hardly seen. */
+    static double distance(int quality) {
+        double distance = quality >= STEEPER
+                ? FINEST + (100 - quality) * 0.09
+                : 6.4 + (Math.pow(2.5, (STEEPER - quality) / 5.0) - 1) / 6.25;
+        return Math.min(COARSEST, distance);
+    }
+}

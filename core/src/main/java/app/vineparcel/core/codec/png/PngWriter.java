@@ -1,0 +1,97 @@
+package app.vineparcel.core.codec.png;
+
+import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.raster.Pixels;
+import java.io.BufferedOutputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.zip.DeflaterOutputStream;
+
+/** Writes PNG; profile, resolution and metadata go into chunks of their own behind the header. */
+public final class PngWriter implements PictureWriter {
+
+    private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
+    private static final double METRES_PER_INCH = 0.0254;
+
+    private final PngFormat options;
+
+    public PngWriter(PngFormat options) {
+        this.options = options;
+    }
+
+    @Override
+    public void write(Picture picture, FileTags tags, Path file) throws IOException {
+        Pixels pixels = picture.pixels();
+        if (pixels.depth() != options.depth() || pixels.hasAlpha() && !options.keepsAlpha()) {
+            throw new IllegalArgumentException("these pixels are not prepared for " + options);
+        }
+        PngImage image = options.bits() == PngFormat.PALETTE_BITS
+                ? PngImage.of(picture.quantiser(false).palette(options.colours(), options.dither()))
+                : PngImage.of(pixels, tags.embedProfile());
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file), 1 << 16)) {
+            out.write(SIGNATURE);
+            chunk(out, "IHDR", header(image));
+            describe(picture, tags, out);
+            PngEncoder.write(image, out);
+            chunk(out, "IEND", new byte[0]);
+        }
+    }
+
+    private static byte[] header(PngImage image) {
+        return ByteBuffer.allocate(13)
+                .putInt(image.size().width())
+                .putInt(image.size().height())
+                .put((byte) image.depth())
+                .put((byte) image.colourType())
+                .array();
+    }
+
+    private static void describe(Picture picture, FileTags tags, OutputStream out) throws IOException {
+        if (tags.embedProfile()) {
+            chunk(out, "iCCP", profile(picture.profile().bytes()));
+        }
+        int perMetre = (int) Math.round(tags.ppi() / METRES_PER_INCH);
+        chunk(
+                out,
+                "pHYs",
+                ByteBuffer.allocate(9)
+                        .putInt(perMetre)
+                        .putInt(perMetre)
+                        .put((byte) 1)
+                        .array());
+        if (tags.exif().isPresent()) {
+            chunk(out, "eXIf", tags.exif().get());
+        }
+        if (tags.xmp().isPresent()) {
+            byte[] keyword = "XML:com.adobe.xmp\0\0\0\0\0".getBytes(StandardCharsets.ISO_8859_1);
+            byte[] xmp = tags.xmp().get();
+            chunk(
+                    out,
+                    "iTXt",
+                    ByteBuffer.allocate(keyword.length + xmp.length)
+                            .put(keyword)
+                            .put(xmp)
+                            .array());
+        }
+    }
+
+    private static byte[] profile(byte[] icc) throws IOException {
+        ByteArrayOutputStream data = new ByteArrayOutputStream();
+        data.writeBytes("ICC profile\0\0".getBytes(StandardCharsets.ISO_8859_1));
+        try (DeflaterOutputStream deflate = new DeflaterOutputStream(data)) {
+            deflate.write(icc);
+        }
+        return data.toByteArray();
+    }
+
+    private static void chunk(OutputStream out, String type, byte[] content) throws IOException {
+        PngEncoder.chunk(out, type, content, content.length);
+    }
+}
