@@ -1,7 +1,7 @@
 package app.vineparcel.cli;
 
 import app.vineparcel.core.plan.PlanPiece;
-import app.vineparcel.core.plan.Twins;
+import app.vineparcel.core.plan.SimilarPictures;
 import app.vineparcel.core.render.PieceMeasurement;
 import app.vineparcel.core.source.SourceReader;
 import java.nio.file.Path;
@@ -44,7 +44,7 @@ final class Measured {
             workers.shutdownNow();
             Thread.currentThread().interrupt();
         }
-        return Twins.found(
+        return SimilarPictures.found(
                 pieces.stream().map(piece -> known.getOrDefault(piece, piece)).toList());
     }
 }

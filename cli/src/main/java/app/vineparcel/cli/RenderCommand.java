@@ -2,7 +2,7 @@ package app.vineparcel.cli;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Destination;
-import app.vineparcel.core.deliver.Room;
+import app.vineparcel.core.deliver.DestinationCheck;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;
@@ -18,7 +18,7 @@ import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.PrintWriter;
@@ -179,7 +179,7 @@ public final class RenderCommand implements Callable<Integer> {
         SourceReader reader = new SourceReader(pixelLimit * 1_000_000);
         SourceList list;
         try {
-            list = SourceList.of(sources, reader, new PieceFilter(wanted), new Taking(pageBox, Set.copyOf(keptOut)));
+            list = SourceList.of(sources, reader, new PieceFilter(wanted), new SourceOptions(pageBox, Set.copyOf(keptOut)));
         } catch (IOException e) {
             return refused("A source folder cannot be read: " + e.getMessage());
         }
@@ -223,7 +223,7 @@ public final class RenderCommand implements Callable<Integer> {
 
     private int planned(Plan plan, SourceList list, Report report) {
         plan.renditions().forEach(report::planned);
-        List<Finding> whole = Room.findings(into, plan.predictedBytes());
+        List<Finding> whole = DestinationCheck.findings(into, plan.predictedBytes());
         whole.forEach(finding ->
                 spec.commandLine().getErr().println(into + ": " + finding.code() + ": " + finding.message()));
         report.endOfPlan(plan);

@@ -6,7 +6,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,7 +44,7 @@ record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable
      * @param filter which pieces of documents are wanted
      * @param taking how documents are taken
      */
-    static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, Taking taking) throws IOException {
+    static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, SourceOptions taking) throws IOException {
         List<PlanPiece> pieces = new ArrayList<>();
         List<LeftOut> leftOut = new ArrayList<>();
         List<Unreadable> unreadable = new ArrayList<>();

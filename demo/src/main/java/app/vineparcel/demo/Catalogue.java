@@ -5,7 +5,7 @@ import app.vineparcel.core.codec.pdf.PdfSheet;
 import app.vineparcel.core.codec.pdf.PdfTarget;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.source.svg.SvgDocument;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -34,7 +34,7 @@ final class Catalogue {
             String svg =
                     "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%smm\" height=\"%smm\" viewBox=\"0 0 %s %s\">%s</svg>"
                             .formatted(page.width(), page.height(), width, height, page.art());
-            SvgDocument document = SvgDocument.read(svg.getBytes(StandardCharsets.UTF_8), page.name(), Taking.PLAIN);
+            SvgDocument document = SvgDocument.read(svg.getBytes(StandardCharsets.UTF_8), page.name(), SourceOptions.PLAIN);
             Piece whole = document.pieces().get(0);
             Box place = whole.size().times(POINTS_PER_PX).box();
             sheets.add(new PdfSheet(

@@ -10,7 +10,7 @@ import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -112,15 +112,15 @@ class SampleSetTest {
     @Test
     void the_documents_hold_what_the_catalogue_needs() throws Exception {
         SourceReader reader = new SourceReader(SourceReader.USUAL_BUDGET);
-        SourceReader.Contents labels = reader.contents(folder.resolve("documents/jar-labels.svg"), Taking.PLAIN);
+        SourceReader.Contents labels = reader.contents(folder.resolve("documents/jar-labels.svg"), SourceOptions.PLAIN);
         assertThat(labels.pieces()).filteredOn(Piece::offered).hasSize(9);
         assertThat(labels.layers())
                 .filteredOn(layer -> layer.helper().isPresent())
                 .extracting(Layer::name)
                 .containsExactly("die-line");
-        SourceReader.Contents catalogue = reader.contents(folder.resolve("documents/catalogue.pdf"), Taking.PLAIN);
+        SourceReader.Contents catalogue = reader.contents(folder.resolve("documents/catalogue.pdf"), SourceOptions.PLAIN);
         assertThat(catalogue.pieces()).extracting(Piece::name).hasSize(5);
-        SourceReader.Contents poster = reader.contents(folder.resolve("documents/market-poster.ora"), Taking.PLAIN);
+        SourceReader.Contents poster = reader.contents(folder.resolve("documents/market-poster.ora"), SourceOptions.PLAIN);
         assertThat(poster.layers()).extracting(Layer::name).contains("Die-line", "Fruit", "Pears");
     }
 }

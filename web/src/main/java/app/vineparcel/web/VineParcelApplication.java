@@ -1,6 +1,6 @@
 package app.vineparcel.web;
 
-import app.vineparcel.web.shell.TimelyEnd;
+import app.vineparcel.web.shell.GracefulShutdown;
 import app.vineparcel.web.storage.SharedSettings;
 import java.sql.SQLException;
 import java.time.Clock;
@@ -26,7 +26,7 @@ public class VineParcelApplication {
 
     /** The entry. */
     public static void main(String[] args) {
-        TimelyEnd.promise();
+        GracefulShutdown.promise();
         SpringApplication application = new SpringApplication(VineParcelApplication.class);
         if (Arrays.asList(args).contains(WORKER)) {
             beWorker(application);

@@ -6,7 +6,7 @@ import static org.awaitility.Awaitility.await;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.source.process.ReaderProcess;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.sources.Source;
@@ -233,9 +233,9 @@ class UnkindRequestsTest extends Workbench {
                 "<svg xmlns='http://www.w3.org/2000/svg' width='40' height='30'><rect width='9' height='9'/></svg>");
         ReaderProcess process = context.getBean(ReaderProcess.class);
         SourceReader reader = context.getBean(SourceReader.class);
-        assertThat(process.contents(file, Taking.PLAIN)).isEqualTo(reader.contents(file, Taking.PLAIN));
+        assertThat(process.contents(file, SourceOptions.PLAIN)).isEqualTo(reader.contents(file, SourceOptions.PLAIN));
         Files.writeString(file, "<svg");
-        assertThatThrownBy(() -> process.contents(file, Taking.PLAIN))
+        assertThatThrownBy(() -> process.contents(file, SourceOptions.PLAIN))
                 .isInstanceOfSatisfying(
                         ProblemException.class,
                         e -> assertThat(e.problem().reason()).contains("its XML is damaged"));

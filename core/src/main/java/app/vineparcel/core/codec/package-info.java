@@ -1,5 +1,5 @@
 /**
- * Pixels to and from bytes, one class a format. Well-kept libraries do the compression; headers, profiles and limits are looked after here.
+ * Pixels to and from bytes: what all formats share. Each has a package below this one, and {@code formats} lists them.
  *
  * <p>It must not know recipes.
  */

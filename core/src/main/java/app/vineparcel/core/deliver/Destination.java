@@ -23,12 +23,12 @@ public final class Destination implements RenditionSink {
 
     private final Path root;
     private final Ledger ledger;
-    private final Parts parts;
+    private final PartialFiles parts;
 
     private Destination(Path root) throws IOException {
         this.root = root;
         this.ledger = Ledger.of(root);
-        this.parts = Parts.of(root.resolve(Ledger.FOLDER));
+        this.parts = PartialFiles.of(root.resolve(Ledger.FOLDER));
     }
 
     /**

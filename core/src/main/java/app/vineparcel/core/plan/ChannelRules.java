@@ -1,7 +1,7 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.naming.FolderScheme;
-import app.vineparcel.core.recipe.ChannelWish;
+import app.vineparcel.core.recipe.ChannelRequirement;
 import app.vineparcel.core.recipe.Recipe;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -20,7 +20,7 @@ public record ChannelRules(
         FolderScheme scheme,
         OptionalLong maxBytes,
         boolean withoutLocation,
-        Set<ChannelWish> wants) {
+        Set<ChannelRequirement> wants) {
 
     /** Nothing. */
     public static final ChannelRules NONE =
@@ -37,11 +37,11 @@ public record ChannelRules(
     }
 
     boolean wantsRights() {
-        return wants.contains(ChannelWish.RIGHTS);
+        return wants.contains(ChannelRequirement.RIGHTS);
     }
 
     boolean wantsAltText() {
-        return wants.contains(ChannelWish.ALT_TEXT);
+        return wants.contains(ChannelRequirement.ALT_TEXT);
     }
 
     /** A recipe under the channel's weight limit, where that is the lower one. */

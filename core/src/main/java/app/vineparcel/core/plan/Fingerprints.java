@@ -8,7 +8,7 @@ import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.WatermarkClause;
 import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Shelf;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
@@ -122,7 +122,7 @@ public final class Fingerprints {
             }
             return true;
         }
-        Taking taking = piece.part().taking();
+        SourceOptions taking = piece.part().taking();
         words.add(piece.piece().key() + " " + piece.piece().size() + " "
                 + piece.piece().unitsPerInch() + " " + piece.piece().region());
         words.add(taking.box() + " " + taking.paper() + " " + new TreeSet<>(taking.keptOut()));

@@ -23,7 +23,7 @@ final class GridCells {
     private final Map<Choices.Cell, List<PlanColumn>> overridden;
     private final CellSummary[] cells;
     private final BitSet on;
-    private final PathTakers takers;
+    private final PathOwners takers;
 
     private GridCells(
             GridAxes axes,
@@ -32,7 +32,7 @@ final class GridCells {
             Map<Choices.Cell, List<PlanColumn>> overridden,
             CellSummary[] cells,
             BitSet on,
-            PathTakers takers) {
+            PathOwners takers) {
         this.axes = axes;
         this.choices = choices;
         this.made = made;
@@ -49,7 +49,7 @@ final class GridCells {
      */
     static GridCells of(GridAxes axes, Choices choices, MadeWeights made, @Nullable GridCells before) {
         GridCells all = new GridCells(
-                axes, choices, made, new HashMap<>(), new CellSummary[axes.size()], new BitSet(), PathTakers.none());
+                axes, choices, made, new HashMap<>(), new CellSummary[axes.size()], new BitSet(), PathOwners.none());
         if (before == null) {
             for (int index = 0; index < all.cells.length; index++) {
                 all.work(index);

@@ -4,7 +4,7 @@ import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Layer;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -48,7 +48,7 @@ final class PiecePreflight {
         if (shown.isEmpty()) {
             return;
         }
-        Taking taking = Taking.PLAIN.without(column.rules().keptOut());
+        SourceOptions taking = SourceOptions.PLAIN.without(column.rules().keptOut());
         List<Layer> still = shown.stream()
                 .filter(layer -> !taking.keepsOut(layer))
                 .limit(MOST_HELPERS)

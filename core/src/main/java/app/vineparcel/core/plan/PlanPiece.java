@@ -8,7 +8,7 @@ import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -43,7 +43,7 @@ public record PlanPiece(
      */
     public record Part(
             Piece piece,
-            Taking taking,
+            SourceOptions taking,
             List<Layer> layers,
             Optional<Sheet> sheet,
             Map<String, CropPlace> crops,
@@ -55,18 +55,18 @@ public record PlanPiece(
 
         /** Nothing else is known of it. */
         public Part(
-                Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
+                Piece piece, SourceOptions taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
             this(piece, taking, layers, sheet, crops, Known.NOTHING);
         }
 
         /** Nobody put a crop of it anywhere. */
-        public Part(Piece piece, Taking taking, List<Layer> layers, Optional<Sheet> sheet) {
+        public Part(Piece piece, SourceOptions taking, List<Layer> layers, Optional<Sheet> sheet) {
             this(piece, taking, layers, sheet, Map.of());
         }
 
         /** Of a source that is taken as it stands. */
         public static Part plain(Piece piece) {
-            return new Part(piece, Taking.PLAIN, List.of(), Optional.empty());
+            return new Part(piece, SourceOptions.PLAIN, List.of(), Optional.empty());
         }
     }
 

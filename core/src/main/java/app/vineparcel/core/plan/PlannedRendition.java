@@ -5,7 +5,7 @@ import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -53,7 +53,7 @@ public record PlannedRendition(
     }
 
     /** How the source of a page is taken, without what the channel keeps out. */
-    public Taking taking(PlanPiece page) {
+    public SourceOptions taking(PlanPiece page) {
         return page.part().taking().without(column.rules().keptOut());
     }
 

@@ -26,7 +26,7 @@ public record ChannelFile(
         FolderScheme scheme,
         OptionalLong maxBytes,
         boolean withoutLocation,
-        Set<ChannelWish> wants,
+        Set<ChannelRequirement> wants,
         List<String> keptOut,
         List<Entry> recipes) {
 

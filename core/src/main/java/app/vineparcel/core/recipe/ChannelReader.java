@@ -66,10 +66,10 @@ public final class ChannelReader {
         return channel;
     }
 
-    private static Set<ChannelWish> wishes(JsonPlace root) {
-        Set<ChannelWish> wishes = EnumSet.noneOf(ChannelWish.class);
-        for (String word : root.lines("wants", ChannelWish.values().length, LONGEST_NAME)) {
-            ChannelWish.byWord(word)
+    private static Set<ChannelRequirement> wishes(JsonPlace root) {
+        Set<ChannelRequirement> wishes = EnumSet.noneOf(ChannelRequirement.class);
+        for (String word : root.lines("wants", ChannelRequirement.values().length, LONGEST_NAME)) {
+            ChannelRequirement.byWord(word)
                     .ifPresentOrElse(
                             wishes::add,
                             () -> root.fault("wants", JsonPlace.quoted(word), "“rights” or “alt-text” is wanted"));

@@ -28,7 +28,7 @@ public final class ChannelWriter {
         root.put("without-location", channel.withoutLocation());
         if (!channel.wants().isEmpty()) {
             ArrayNode wants = root.putArray("wants");
-            channel.wants().stream().sorted().map(ChannelWish::word).forEach(wants::add);
+            channel.wants().stream().sorted().map(ChannelRequirement::word).forEach(wants::add);
         }
         ArrayNode keptOut = root.putArray("keep-out");
         channel.keptOut().forEach(keptOut::add);

@@ -12,7 +12,7 @@ import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.PixelDocument;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 /** The sources that one thread has open. A document is opened once, a picture decoded once as long as its turn lasts. */
 final class OpenSources implements AutoCloseable {
 
-    private record Origin(Path file, Taking taking) {}
+    private record Origin(Path file, SourceOptions taking) {}
 
     private record Decoded(Origin origin, String key) {}
 
@@ -47,7 +47,7 @@ final class OpenSources implements AutoCloseable {
     }
 
     /** The document of a piece that is drawn. */
-    DrawnDocument drawn(PlanPiece piece, Taking taking) throws ProblemException {
+    DrawnDocument drawn(PlanPiece piece, SourceOptions taking) throws ProblemException {
         return (DrawnDocument) document(new Origin(piece.file(), taking));
     }
 
@@ -67,7 +67,7 @@ final class OpenSources implements AutoCloseable {
     }
 
     /** The whole picture that a piece of pixels is, or is a part of. */
-    PreparedSource pixels(PlanPiece piece, Taking taking) throws ProblemException {
+    PreparedSource pixels(PlanPiece piece, SourceOptions taking) throws ProblemException {
         Origin origin = new Origin(piece.file(), taking);
         Decoded wanted = new Decoded(origin, piece.piece().key());
         if (prepared == null || !wanted.equals(decoded)) {
@@ -91,7 +91,7 @@ final class OpenSources implements AutoCloseable {
     }
 
     private OpenedSource opened(PlanPiece piece, Origin origin) throws ProblemException {
-        if (!PieceLook.isOfDocument(piece)) {
+        if (!FramedSources.isOfDocument(piece)) {
             return clock.time(Stage.DECODE, () -> reader.open(piece.file()));
         }
         PixelDocument document = (PixelDocument) document(origin);

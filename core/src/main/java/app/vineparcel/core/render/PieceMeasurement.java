@@ -67,7 +67,7 @@ public final class PieceMeasurement {
                 new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
         try (WorkBudget ignored = reader.pool().begin(ALL_OF_THEM);
                 OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            PieceLook look = new PieceLook(sources, workshop);
+            FramedSources look = new FramedSources(sources, workshop);
             for (PlanPiece piece : pieces) {
                 if (wanted.test(piece)) {
                     found.accept(piece, measured(reader, look, planner.plan(piece, column)));
@@ -76,10 +76,10 @@ public final class PieceMeasurement {
         }
     }
 
-    private static Optional<PictureFacts> measured(SourceReader reader, PieceLook look, PlannedRendition planned) {
+    private static Optional<PictureFacts> measured(SourceReader reader, FramedSources look, PlannedRendition planned) {
         try {
             return ForeignWork.within(reader.pool(), reader.limits().source(), () -> {
-                PieceLook.Seen seen = look.of(planned);
+                FramedSources.Seen seen = look.of(planned);
                 return Optional.of(
                         PictureMeasurement.of(seen.source(), seen.framing().crop()));
             });

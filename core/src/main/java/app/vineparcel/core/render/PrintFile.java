@@ -65,7 +65,7 @@ public final class PrintFile {
         Conversions conversions = new Conversions();
         RenditionPixels.Workshop workshop = new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1);
         try (OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            PieceLook look = new PieceLook(sources, workshop);
+            FramedSources look = new FramedSources(sources, workshop);
             Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
             PlanColumn column = new PlanColumn("", AS_IT_IS, "", "");
             List<PdfSheet> sheets = new ArrayList<>();

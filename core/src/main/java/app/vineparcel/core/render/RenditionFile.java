@@ -10,7 +10,7 @@ import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.WeightLimit;
-import app.vineparcel.core.codec.formats.CarriedIn;
+import app.vineparcel.core.codec.formats.FoundMetadata;
 import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.metadata.LocationCheck;
@@ -32,13 +32,13 @@ final class RenditionFile {
     private final OpenSources sources;
     private final RenditionSink sink;
     private final RenditionPixels.Workshop workshop;
-    private final PieceLook look;
+    private final FramedSources look;
 
     RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.Workshop workshop) {
         this.sources = sources;
         this.sink = sink;
         this.workshop = workshop;
-        this.look = new PieceLook(sources, workshop);
+        this.look = new FramedSources(sources, workshop);
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
@@ -47,7 +47,7 @@ final class RenditionFile {
 
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        PieceLook.Seen seen = look.of(planned);
+        FramedSources.Seen seen = look.of(planned);
         SourceInfo source = seen.source().source().info();
         List<Notice> notices = untold(planned, source.notices());
         requireWhole(source, notices);
@@ -139,13 +139,13 @@ final class RenditionFile {
         Optional<Shapes.Container> container = format.shapes().map(Shapes::container);
         if (container.filter(Shapes.Container.PDF::equals).isPresent()) {
             CarriedData.Found carried = CarriedData.in(file);
-            return carried.jpegs().stream().anyMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)))
+            return carried.jpegs().stream().anyMatch(jpeg -> LocationCheck.finds(FoundMetadata.picture(jpeg)))
                     || carried.packets().stream().anyMatch(LocationCheck::findsInXmp);
         }
         return container.filter(Shapes.Container.SVG::equals).isPresent()
                 ? DataUri.allIn(Files.readString(file)).stream()
-                        .anyMatch(picture -> LocationCheck.finds(CarriedIn.picture(picture.content())))
-                : LocationCheck.finds(CarriedIn.file(file));
+                        .anyMatch(picture -> LocationCheck.finds(FoundMetadata.picture(picture.content())))
+                : LocationCheck.finds(FoundMetadata.file(file));
     }
 
     /** Writes a picture as a recipe wants it, within its weight limit; says the format with the quality that was found. */

@@ -41,7 +41,7 @@ record RenditionPixels(Picture picture, double clipped) {
     }
 
     /** What a piece looks like through a recipe. */
-    static RenditionPixels of(PieceLook.Seen seen, Recipe recipe, Workshop workshop) throws ProblemException {
+    static RenditionPixels of(FramedSources.Seen seen, Recipe recipe, Workshop workshop) throws ProblemException {
         PreparedSource prepared = seen.source();
         Framing framing = seen.framing();
         TargetColours target = target(recipe, prepared, workshop);
@@ -63,7 +63,7 @@ record RenditionPixels(Picture picture, double clipped) {
      * @param top of the window on the rendition, px
      */
     static Optional<Picture> window(
-            PieceLook.Seen seen, Recipe recipe, int left, int top, PixelSize size, Workshop workshop)
+            FramedSources.Seen seen, Recipe recipe, int left, int top, PixelSize size, Workshop workshop)
             throws ProblemException {
         PreparedSource prepared = seen.source();
         TargetColours target = target(recipe, prepared, workshop);

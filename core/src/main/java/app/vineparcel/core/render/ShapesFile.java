@@ -23,7 +23,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SvgSheet;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -37,7 +37,7 @@ import java.util.OptionalInt;
 final class ShapesFile {
 
     private final OpenSources sources;
-    private final PieceLook look;
+    private final FramedSources look;
     private final RenditionPixels.Workshop workshop;
     private final PlannedRendition planned;
     private final Recipe recipe;
@@ -58,7 +58,7 @@ final class ShapesFile {
         }
     }
 
-    ShapesFile(OpenSources sources, PieceLook look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
+    ShapesFile(OpenSources sources, FramedSources look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
         this.sources = sources;
         this.look = look;
         this.workshop = workshop;
@@ -147,7 +147,7 @@ final class ShapesFile {
     private void cut(PlanPiece piece, Box part, Box place, SvgSheet svg, Shapes format)
             throws IOException, ProblemException {
         DrawnDocument document = sources.drawn(piece, planned.taking(piece));
-        PieceLook.requireSame(piece, document);
+        FramedSources.requireSame(piece, document);
         document.cutInto(svg, piece.piece(), piece.piece().onWhole(part), place, format.text());
     }
 
@@ -220,9 +220,9 @@ final class ShapesFile {
     }
 
     private PdfArt art(PlanPiece piece, Box crop) throws IOException, ProblemException {
-        Taking taking = planned.taking(piece);
+        SourceOptions taking = planned.taking(piece);
         DrawnDocument document = sources.drawn(piece, taking);
-        PieceLook.requireSame(piece, document);
+        FramedSources.requireSame(piece, document);
         boolean whole = crop.equals(piece.piece().size().box());
         return document.art(whole ? piece.piece() : piece.piece().region(piece.name(), crop), recipe.rasterPpi());
     }

@@ -18,7 +18,7 @@ import app.vineparcel.core.recipe.SharpenClause;
 import app.vineparcel.core.recipe.SizeClause;
 import app.vineparcel.core.source.Canvas;
 import app.vineparcel.core.source.DrawnDocument;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -43,12 +43,12 @@ final class SheetDrawing {
             "");
 
     private final OpenSources sources;
-    private final PieceLook look;
+    private final FramedSources look;
     private final RenditionPixels.Workshop workshop;
     private final PlannedRendition planned;
     private final Sheet sheet;
 
-    SheetDrawing(OpenSources sources, PieceLook look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
+    SheetDrawing(OpenSources sources, FramedSources look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
         this.workshop = workshop;
         this.sources = sources;
         this.look = look;
@@ -113,13 +113,13 @@ final class SheetDrawing {
                 seen.width() * across,
                 seen.height() * down);
         PixelSize size = new PixelSize((int) seen.width(), (int) seen.height());
-        Taking taking = planned.taking(piece);
+        SourceOptions taking = planned.taking(piece);
         if (!piece.piece().isDrawn()) {
-            PieceLook.Seen pixels = look.pixels(piece, taking, new Framing(part, size, size));
+            FramedSources.Seen pixels = look.pixels(piece, taking, new Framing(part, size, size));
             return RenditionPixels.of(pixels, SCREEN, workshop).picture().pixels();
         }
         DrawnDocument document = sources.drawn(piece, taking);
-        PieceLook.requireSame(piece, document);
+        FramedSources.requireSame(piece, document);
         return sources.reader()
                 .draw(
                         piece.file(),

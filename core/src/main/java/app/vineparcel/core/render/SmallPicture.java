@@ -64,7 +64,7 @@ public final class SmallPicture {
         long share = Math.round(
                 (double) known.size().longEdge() / opened.pixels().size().longEdge());
         Framing framing = new Framing(Extent.of(known.size()).times(1.0 / share).box(), wanted, wanted);
-        RenditionPixels pixels = RenditionPixels.of(new PieceLook.Seen(prepared, framing), recipe, workshop);
+        RenditionPixels pixels = RenditionPixels.of(new FramedSources.Seen(prepared, framing), recipe, workshop);
         sink.place(
                 known.fileName(),
                 place -> RenditionFile.encode(

@@ -2,7 +2,7 @@ package app.vineparcel.core.render;
 
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,7 +17,7 @@ public final class WorkUnits {
 
     private WorkUnits() {}
 
-    private record Origin(Path file, Taking taking, String alone) {}
+    private record Origin(Path file, SourceOptions taking, String alone) {}
 
     /**
      * The shares of a plan, each to be made by one thread.

@@ -90,7 +90,7 @@ public final class SourceReader {
 
     /** Header, profile and metadata, without the pixels; of a document also what its first piece is like. */
     public SourceInfo inspect(Path file) throws ProblemException {
-        return contents(file, Taking.PLAIN).info();
+        return contents(file, SourceOptions.PLAIN).info();
     }
 
     /**
@@ -152,11 +152,11 @@ public final class SourceReader {
     }
 
     /** Looks into a file. */
-    public Contents contents(Path file, Taking taking) throws ProblemException {
+    public Contents contents(Path file, SourceOptions taking) throws ProblemException {
         return guarded(file, () -> seen(file, taking));
     }
 
-    private Contents seen(Path file, Taking taking) throws ProblemException, IOException {
+    private Contents seen(Path file, SourceOptions taking) throws ProblemException, IOException {
         String name = file.getFileName().toString();
         SourceFormat format = format(file, name);
         if (format != SourceFormat.TIFF && format.isDocument()) {
@@ -180,7 +180,7 @@ public final class SourceReader {
         return new Contents(decoded, List.of(cut ? piece.onDemand() : piece), List.of());
     }
 
-    private Contents documentContents(Path file, String name, SourceFormat format, Taking taking)
+    private Contents documentContents(Path file, String name, SourceFormat format, SourceOptions taking)
             throws ProblemException, IOException {
         try (Document document = document(file, taking)) {
             List<Piece> pieces = document.pieces();
@@ -199,7 +199,7 @@ public final class SourceReader {
     }
 
     /** The named parts of a document that can be pieces too. */
-    public List<Piece> objects(Path file, Taking taking) throws ProblemException {
+    public List<Piece> objects(Path file, SourceOptions taking) throws ProblemException {
         try (Document document = document(file, taking)) {
             return document.objects();
         }
@@ -210,7 +210,7 @@ public final class SourceReader {
      *
      * @throws ProblemException also if it wants a password
      */
-    public Document document(Path file, Taking taking) throws ProblemException {
+    public Document document(Path file, SourceOptions taking) throws ProblemException {
         String name = file.getFileName().toString();
         String stem = name.lastIndexOf('.') > 0 ? name.substring(0, name.lastIndexOf('.')) : name;
         return guarded(file, () -> switch (format(file, name)) {

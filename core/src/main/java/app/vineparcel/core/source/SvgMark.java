@@ -23,7 +23,7 @@ final class SvgMark implements Mark {
         if (svg.length > LARGEST) {
             throw new IOException("it has " + svg.length / 1_000_000 + " MB; a mark has up to 5 MB.");
         }
-        document = SvgDocument.read(svg, "mark", Taking.PLAIN);
+        document = SvgDocument.read(svg, "mark", SourceOptions.PLAIN);
         List<Piece> pieces = document.pieces();
         if (pieces.size() > 1) {
             throw new IOException("it has %d artboards; a mark is one drawing.".formatted(pieces.size()));

@@ -14,7 +14,7 @@ import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.ForeignWork;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Rendering;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -96,7 +96,7 @@ public final class ReadsEverything {
 
     private String read(Path file) {
         try {
-            SourceReader.Contents contents = reader.contents(file, Taking.PLAIN);
+            SourceReader.Contents contents = reader.contents(file, SourceOptions.PLAIN);
             List<PlanPiece> pieces = new ArrayList<>();
             for (Piece piece :
                     contents.pieces().stream().filter(Piece::offered).limit(2).toList()) {
@@ -107,7 +107,7 @@ public final class ReadsEverything {
                         contents.info(),
                         Optional.empty(),
                         pieces.size() + 1,
-                        new PlanPiece.Part(piece, Taking.PLAIN, contents.layers(), Optional.empty())));
+                        new PlanPiece.Part(piece, SourceOptions.PLAIN, contents.layers(), Optional.empty())));
             }
             return "read: " + contents.pieces().size() + "; " + rendered(pieces);
         } catch (ProblemException e) {

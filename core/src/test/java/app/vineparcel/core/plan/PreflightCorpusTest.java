@@ -18,7 +18,7 @@ import app.vineparcel.core.metadata.Rights;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.raster.Encoding;
 import app.vineparcel.core.raster.LinearisedPixels;
-import app.vineparcel.core.recipe.ChannelWish;
+import app.vineparcel.core.recipe.ChannelRequirement;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
@@ -254,7 +254,7 @@ class PreflightCorpusTest {
                 FolderScheme.RECIPES,
                 OptionalLong.empty(),
                 false,
-                Set.of(ChannelWish.RIGHTS, ChannelWish.ALT_TEXT));
+                Set.of(ChannelRequirement.RIGHTS, ChannelRequirement.ALT_TEXT));
         PlanPiece silent = piece("plums", Optional.empty(), PhotoFacts.NONE);
         assertThat(codes(silent, "'format': {'type': 'jpeg'}", wants)).containsExactly("no-rights", "no-alt-text");
         Rights rights = Rights.NONE.with(java.util.Map.of("creator", "Ida Fennel"));
@@ -302,7 +302,7 @@ class PreflightCorpusTest {
         PlanPiece one = piece("one", Optional.of(hashed), PhotoFacts.NONE);
         PlanPiece other = piece("other", Optional.of(hashed), PhotoFacts.NONE);
         PlanPiece unlike = piece(plain());
-        List<PlanPiece> found = Twins.found(List.of(one, unlike, other));
+        List<PlanPiece> found = SimilarPictures.found(List.of(one, unlike, other));
         assertThat(found.get(2).known().twin()).contains("one");
         assertThat(found.get(0).known().twin()).isEmpty();
         assertThat(found.get(1).known().twin()).isEmpty();

@@ -43,7 +43,7 @@ class ChannelFileTest {
                 new FolderScheme(FolderScheme.Kind.TEMPLATE, "{recipe}/{shot:yyyy-MM}"),
                 OptionalLong.of(400_000),
                 true,
-                Set.of(ChannelWish.RIGHTS, ChannelWish.ALT_TEXT),
+                Set.of(ChannelRequirement.RIGHTS, ChannelRequirement.ALT_TEXT),
                 List.of("die-line", "guides"),
                 List.of(
                         new ChannelFile.Entry("shop-page.recipe.json", Optional.empty(), ""),

@@ -11,7 +11,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.plan.SheetLayout;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.DocumentRuns;
 import app.vineparcel.core.testing.Documents;
 import app.vineparcel.core.testing.Programs;
@@ -170,7 +170,7 @@ class DocumentRunTest extends DocumentRuns {
                 1,
                 new PlanPiece.Part(
                         Piece.drawn("sheet", "Pair", Piece.Kind.SHEET, laid.size(), Piece.CSS_PX),
-                        Taking.PLAIN,
+                        SourceOptions.PLAIN,
                         List.of(),
                         Optional.of(sheet)));
         runWell(plan(

@@ -6,7 +6,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.formats.CarriedIn;
+import app.vineparcel.core.codec.formats.FoundMetadata;
 import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.pdf.CarriedData;
@@ -128,7 +128,7 @@ class LocationRuleTest extends DocumentRuns {
     })
     void a_place_is_found_wherever_it_is_said_and_the_plan_says_so(String property, boolean found) throws Exception {
         Path source = photograph(property);
-        assertThat(LocationCheck.finds(CarriedIn.file(source))).isEqualTo(found);
+        assertThat(LocationCheck.finds(FoundMetadata.file(source))).isEqualTo(found);
         SourceInfo info = READER.inspect(source);
         PlanPiece piece = PlanPiece.picture("", source, info.stem(), info, Optional.empty(), 1);
         assertThat(strictly(piece, EVERYTHING).renditions().get(0).findings().stream()
@@ -159,7 +159,7 @@ class LocationRuleTest extends DocumentRuns {
     void a_dropped_place_passes() throws Exception {
         Path made = Files.createDirectory(folder.resolve("made"));
         Rendering.done(photograph("photoshop:City"), made, "'metadata': {'keep': 'all'}");
-        assertThat(LocationCheck.finds(CarriedIn.file(made.resolve("photoshop-City.jpg"))))
+        assertThat(LocationCheck.finds(FoundMetadata.file(made.resolve("photoshop-City.jpg"))))
                 .isFalse();
     }
 
@@ -216,10 +216,10 @@ class LocationRuleTest extends DocumentRuns {
         runWell(plan(List.of(page), "'metadata': {'keep': 'rights'}" + pdf + "'bare'"));
         runWell(plan(List.of(page), "'metadata': {'keep': 'rights'}" + pdf + "'again'"));
         CarriedData.Found told = CarriedData.in(folder.resolve("told.pdf"));
-        assertThat(told.jpegs()).hasSize(1).allMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)));
+        assertThat(told.jpegs()).hasSize(1).allMatch(jpeg -> LocationCheck.finds(FoundMetadata.picture(jpeg)));
         assertThat(told.packets()).anyMatch(LocationCheck::findsInXmp);
         CarriedData.Found bare = CarriedData.in(folder.resolve("bare.pdf"));
-        assertThat(bare.jpegs()).hasSize(1).noneMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)));
+        assertThat(bare.jpegs()).hasSize(1).noneMatch(jpeg -> LocationCheck.finds(FoundMetadata.picture(jpeg)));
         assertThat(bare.packets()).noneMatch(LocationCheck::findsInXmp);
         assertThat(folder.resolve("bare.pdf")).hasSameBinaryContentAs(folder.resolve("again.pdf"));
         Programs.run("qpdf", "--check", folder.resolve("bare.pdf").toString());
@@ -244,10 +244,10 @@ class LocationRuleTest extends DocumentRuns {
         runWell(plan(List.of(page), "'metadata': {'keep': 'none'}, 'format': {'type': 'pdf'}, 'name': 'bare'"));
         assertThat(CarriedData.in(folder.resolve("told.pdf")).jpegs())
                 .hasSize(1)
-                .allMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)));
+                .allMatch(jpeg -> LocationCheck.finds(FoundMetadata.picture(jpeg)));
         assertThat(CarriedData.in(folder.resolve("bare.pdf")).jpegs())
                 .hasSize(1)
-                .noneMatch(jpeg -> LocationCheck.finds(CarriedIn.picture(jpeg)));
+                .noneMatch(jpeg -> LocationCheck.finds(FoundMetadata.picture(jpeg)));
         Programs.run("qpdf", "--check", folder.resolve("bare.pdf").toString());
         PlanPiece made = pieces("bare.pdf", Files.readAllBytes(folder.resolve("bare.pdf")))
                 .get(0);
@@ -270,10 +270,10 @@ class LocationRuleTest extends DocumentRuns {
         runWell(plan(List.of(piece), "'metadata': {'keep': 'all'}" + kind + "'bare'"));
         assertThat(DataUri.allIn(Files.readString(folder.resolve("told.svg"))))
                 .hasSize(1)
-                .allMatch(found -> LocationCheck.finds(CarriedIn.picture(found.content())));
+                .allMatch(found -> LocationCheck.finds(FoundMetadata.picture(found.content())));
         assertThat(DataUri.allIn(Files.readString(folder.resolve("bare.svg"))))
                 .hasSize(1)
-                .noneMatch(found -> LocationCheck.finds(CarriedIn.picture(found.content())));
+                .noneMatch(found -> LocationCheck.finds(FoundMetadata.picture(found.content())));
     }
 
     @Test

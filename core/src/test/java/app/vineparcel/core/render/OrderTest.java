@@ -27,7 +27,7 @@ import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Rendering;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -84,7 +84,7 @@ class OrderTest {
 
     private PlanPiece piece(String name, Optional<FocalPoint> focus, Map<String, CropPlace> crops) {
         PlanPiece plain = PlanPiece.picture("7", picture, name, INFO, focus, 1);
-        PlanPiece.Part part = new PlanPiece.Part(plain.piece(), Taking.PLAIN, List.of(), Optional.empty(), crops);
+        PlanPiece.Part part = new PlanPiece.Part(plain.piece(), SourceOptions.PLAIN, List.of(), Optional.empty(), crops);
         return new PlanPiece("7", picture, name, plain.info(), focus, 1, part)
                 .knowing(PlanPiece.Known.NOTHING.holding(FileContent.of(picture).orElseThrow()));
     }
@@ -122,7 +122,7 @@ class OrderTest {
                 2,
                 new PlanPiece.Part(
                         Piece.drawn("sheet", "All beds", Piece.Kind.SHEET, new Extent(400, 300), Piece.CSS_PX),
-                        Taking.PLAIN.without(Set.of("guides")),
+                        SourceOptions.PLAIN.without(Set.of("guides")),
                         List.of(),
                         Optional.of(sheet)));
         for (PlannedRendition planned :

@@ -6,7 +6,7 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.DocumentRuns;
 import app.vineparcel.core.testing.Programs;
 import java.awt.Color;
@@ -224,7 +224,7 @@ class PagesAlikeTest extends DocumentRuns {
                 page.info(),
                 Optional.empty(),
                 1,
-                new PlanPiece.Part(region, Taking.PLAIN, List.of(), Optional.empty()));
+                new PlanPiece.Part(region, SourceOptions.PLAIN, List.of(), Optional.empty()));
         double dense = PPI / 72;
         BufferedImage expected = whole.getSubimage(
                 (int) Math.round(part.x() * dense),

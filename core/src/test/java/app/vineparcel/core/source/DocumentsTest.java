@@ -49,7 +49,7 @@ class DocumentsTest {
         return file("art.svg", inner.getBytes(StandardCharsets.UTF_8));
     }
 
-    private static Pixels drawn(Path file, String piece, Taking taking, int width, int height) throws Exception {
+    private static Pixels drawn(Path file, String piece, SourceOptions taking, int width, int height) throws Exception {
         try (Document document = READER.document(file, taking)) {
             Piece wanted = document.pieces().stream()
                     .filter(p -> p.name().equals(piece))
@@ -72,7 +72,7 @@ class DocumentsTest {
     @Test
     void views_of_an_svg_are_its_artboards() throws Exception {
         Path file = file("jar.svg", Documents.svg());
-        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        SourceReader.Contents contents = READER.contents(file, SourceOptions.PLAIN);
         assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Front label", "seal", "All of jar");
         assertThat(contents.pieces()).extracting(Piece::key).containsExactly("label", "seal", Piece.WHOLE);
         assertThat(contents.pieces()).extracting(Piece::offered).containsExactly(true, true, false);
@@ -86,7 +86,7 @@ class DocumentsTest {
     @Test
     void a_piece_is_drawn_at_its_size_from_its_own_corner() throws Exception {
         Path file = file("jar.svg", Documents.svg());
-        Pixels seal = drawn(file, "seal", Taking.PLAIN, 800, 800);
+        Pixels seal = drawn(file, "seal", SourceOptions.PLAIN, 800, 800);
         assertThat(rgb(seal, 400, 400)).isEqualTo(0xa23b4a);
         assertThat(rgb(seal, 5, 5)).isEqualTo(0xffffff);
         long between = java.util.stream.IntStream.range(0, 800)
@@ -101,9 +101,9 @@ class DocumentsTest {
     @Test
     void what_is_kept_out_is_not_drawn() throws Exception {
         Path file = file("jar.svg", Documents.svg());
-        assertThat(rgb(drawn(file, "Front label", Taking.PLAIN, 200, 200), 2, 100))
+        assertThat(rgb(drawn(file, "Front label", SourceOptions.PLAIN, 200, 200), 2, 100))
                 .isEqualTo(0xff00ff);
-        Taking clean = new Taking(PageBox.CROP, Set.of("Die-Line"));
+        SourceOptions clean = new SourceOptions(PageBox.CROP, Set.of("Die-Line"));
         assertThat(rgb(drawn(file, "Front label", clean, 200, 200), 2, 100)).isNotEqualTo(0xff00ff);
     }
 
@@ -113,7 +113,7 @@ class DocumentsTest {
                 """
                 <svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="50mm" viewBox="0 0 200 100">
                 <svg id="one" x="10" y="10" width="50" height="50" viewBox="0 0 5 5"><rect width="5" height="5"/></svg></svg>""");
-        Piece one = READER.contents(file, Taking.PLAIN).pieces().get(0);
+        Piece one = READER.contents(file, SourceOptions.PLAIN).pieces().get(0);
         assertThat(one.name()).isEqualTo("one");
         assertThat(one.size().width()).isCloseTo(25 / 25.4 * 96, within(0.001));
     }
@@ -121,7 +121,7 @@ class DocumentsTest {
     @Test
     void named_objects_are_found_on_demand_groups_first() throws Exception {
         Path file = file("jar.svg", Documents.svg());
-        assertThat(READER.objects(file, Taking.PLAIN))
+        assertThat(READER.objects(file, SourceOptions.PLAIN))
                 .extracting(Piece::name)
                 .containsExactly("front", "round", "die-line");
     }
@@ -129,12 +129,12 @@ class DocumentsTest {
     @Test
     void pages_are_seen_as_they_are_turned() throws Exception {
         Path file = file("list.pdf", Documents.pdf());
-        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        SourceReader.Contents contents = READER.contents(file, SourceOptions.PLAIN);
         assertThat(contents.pieces()).extracting(Piece::name).containsExactly("Page 1", "Page 2");
         assertThat(contents.pieces())
                 .extracting(Piece::pixels)
                 .containsExactly(new PixelSize(200, 100), new PixelSize(100, 300));
-        Pixels second = drawn(file, "Page 2", Taking.PLAIN, 200, 600);
+        Pixels second = drawn(file, "Page 2", SourceOptions.PLAIN, 200, 600);
         assertThat(rgb(second, 10, 10))
                 .as("the lower left corner is upper left after a quarter turn")
                 .isEqualTo(0xcc331a);
@@ -144,7 +144,7 @@ class DocumentsTest {
     @Test
     void layers_of_an_openraster_are_blended() throws Exception {
         Path file = file("poster.ora", Documents.openRaster());
-        try (Document document = READER.document(file, Taking.PLAIN)) {
+        try (Document document = READER.document(file, SourceOptions.PLAIN)) {
             Pixels merged = READER.open(
                             file, (PixelDocument) document, document.pieces().get(0), READER.inspect(file))
                     .pixels();
@@ -159,7 +159,7 @@ class DocumentsTest {
     @Test
     void a_region_is_a_part_of_its_piece() throws Exception {
         Path file = file("jar.svg", Documents.svg());
-        try (Document document = READER.document(file, Taking.PLAIN)) {
+        try (Document document = READER.document(file, SourceOptions.PLAIN)) {
             Piece region = document.pieces().get(1).region("middle", new Box(90, 90, 20, 20));
             Pixels middle = READER.draw(
                     file,
@@ -215,7 +215,7 @@ class DocumentsTest {
     }
 
     private static void refused(Path file, String words) {
-        assertThatThrownBy(() -> READER.contents(file, Taking.PLAIN))
+        assertThatThrownBy(() -> READER.contents(file, SourceOptions.PLAIN))
                 .as(file.getFileName().toString())
                 .isInstanceOfSatisfying(
                         ProblemException.class, e -> assertThat(e.problem().sentence())
@@ -240,7 +240,7 @@ class DocumentsTest {
                 <svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="#804020"/>
                 <rect width="10" height="10" fill="#c08040" style="mix-blend-mode: %s"/></svg>"""
                         .formatted(mode));
-        Pixels mixed = drawn(file, "art", Taking.PLAIN, 20, 10);
+        Pixels mixed = drawn(file, "art", SourceOptions.PLAIN, 20, 10);
         int expected = Integer.parseInt(wanted, 16);
         for (int band = 0; band < 3; band++) {
             assertThat(mixed.sample(5, 5, band))
@@ -256,7 +256,7 @@ class DocumentsTest {
                 """
                 <svg xmlns="http://www.w3.org/2000/svg" width="40" height="40"><rect x="10" y="10" width="20" height="20" fill="#ffffff"
                 stroke="#a23b4a" stroke-width="8" paint-order="stroke"/></svg>""");
-        Pixels drawn = drawn(file, "art", Taking.PLAIN, 40, 40);
+        Pixels drawn = drawn(file, "art", SourceOptions.PLAIN, 40, 40);
         assertThat(rgb(drawn, 8, 20)).isEqualTo(0xa23b4a);
         assertThat(rgb(drawn, 12, 20)).isEqualTo(0xffffff);
     }
@@ -275,9 +275,9 @@ class DocumentsTest {
             }
             writer.endWriteSequence();
         }
-        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        SourceReader.Contents contents = READER.contents(file, SourceOptions.PLAIN);
         assertThat(contents.pieces()).extracting(Piece::name).containsExactly("scan 1", "scan 2", "scan 3");
-        try (Document document = READER.document(file, Taking.PLAIN)) {
+        try (Document document = READER.document(file, SourceOptions.PLAIN)) {
             Pixels third = READER.open(
                             file, (PixelDocument) document, contents.pieces().get(2), contents.info())
                     .pixels();
@@ -324,8 +324,8 @@ class DocumentsTest {
         for (int i = 1; i <= 4; i++) {
             BufferedImage other =
                     ImageIO.read(folder.resolve("page-" + i + ".png").toFile());
-            Pixels own = drawn(file, "Page " + i, Taking.PLAIN, other.getWidth(), other.getHeight());
-            Piece page = READER.contents(file, Taking.PLAIN).pieces().get(i - 1);
+            Pixels own = drawn(file, "Page " + i, SourceOptions.PLAIN, other.getWidth(), other.getHeight());
+            Piece page = READER.contents(file, SourceOptions.PLAIN).pieces().get(i - 1);
             assertThat(page.size().width() * 2).isEqualTo(other.getWidth());
             assertThat(page.size().height() * 2).isEqualTo(other.getHeight());
             for (int y = 9; y < other.getHeight(); y += 20) {
@@ -336,7 +336,7 @@ class DocumentsTest {
                 }
             }
         }
-        Taking trimmed = new Taking(PageBox.TRIM, Set.of());
+        SourceOptions trimmed = new SourceOptions(PageBox.TRIM, Set.of());
         assertThat(READER.contents(file, trimmed).pieces())
                 .extracting(Piece::pixels)
                 .containsExactly(
@@ -350,11 +350,11 @@ class DocumentsTest {
     /** Paper is white whatever the recipe would lay behind; without it the page is clear, or on the recipe's matte. */
     @Test
     void a_document_has_paper_or_none() {
-        Taking papered = Taking.PLAIN.onPaper();
+        SourceOptions papered = SourceOptions.PLAIN.onPaper();
         assertThat(papered.ground(OptionalInt.of(0x102030))).hasValue(0xffffff);
         assertThat(papered.without(Set.of("Die-Line")).paper()).isTrue();
-        assertThat(Taking.PLAIN.ground(OptionalInt.of(0x102030))).hasValue(0x102030);
-        assertThat(Taking.PLAIN.ground(OptionalInt.empty())).isEmpty();
+        assertThat(SourceOptions.PLAIN.ground(OptionalInt.of(0x102030))).hasValue(0x102030);
+        assertThat(SourceOptions.PLAIN.ground(OptionalInt.empty())).isEmpty();
     }
 
     @Test
@@ -367,7 +367,7 @@ class DocumentsTest {
                 <defs><rect id='unseen' data-recipe='shop-large' width='5' height='5'/></defs>
                 <circle id='empty' data-recipe='...' r='9' cx='9' cy='9'/>
                 </svg>""");
-        try (Document document = READER.document(art, Taking.PLAIN)) {
+        try (Document document = READER.document(art, SourceOptions.PLAIN)) {
             assertThat(document.pieces()).extracting(Piece::name).containsExactly("art", "Apple sign");
             assertThat(document.pieces()).extracting(Piece::offered).containsExactly(false, true);
             Piece asked = document.pieces().get(1);
@@ -375,14 +375,14 @@ class DocumentsTest {
             assertThat(asked.key()).isEqualTo("object:apple-sign");
             assertThat(asked.pixels()).isEqualTo(new PixelSize(60, 40));
         }
-        Pixels sign = drawn(art, "Apple sign", Taking.PLAIN, 60, 40);
+        Pixels sign = drawn(art, "Apple sign", SourceOptions.PLAIN, 60, 40);
         assertThat(rgb(sign, 30, 20)).isEqualTo(0xff0000);
         Path boards = svg(
                 """
                 <svg xmlns='http://www.w3.org/2000/svg' width='200' height='100' data-recipe='all-of-it'>
                 <view id='left' viewBox='0 0 100 100' data-recipe='press'/><view id='right' viewBox='100 0 100 100'/>
                 <rect width='200' height='100'/></svg>""");
-        try (Document document = READER.document(boards, Taking.PLAIN)) {
+        try (Document document = READER.document(boards, SourceOptions.PLAIN)) {
             assertThat(document.pieces())
                     .extracting(Piece::wants)
                     .containsExactly(List.of("press"), List.of(), List.of("all-of-it"));

@@ -84,7 +84,7 @@ class KeptOutContentTest {
     private byte[] drawn(String name, String content, String form, Set<String> keptOut) throws Exception {
         Path file = folder.resolve(name);
         write(file, content, form);
-        try (Document document = READER.document(file, new Taking(PageBox.CROP, keptOut))) {
+        try (Document document = READER.document(file, new SourceOptions(PageBox.CROP, keptOut))) {
             Piece page = document.pieces().get(0);
             return ((DrawnDocument) document)
                     .draw(page, page.size().box(), new PixelSize(150, 150), OptionalInt.of(0xffffff))

@@ -38,7 +38,7 @@ class OpenRasterTest {
         return Files.write(folder.resolve("art.ora"), Documents.zip(entries));
     }
 
-    private static Pixels merged(Path file, Taking taking, String piece) throws Exception {
+    private static Pixels merged(Path file, SourceOptions taking, String piece) throws Exception {
         try (Document document = READER.document(file, taking)) {
             Piece wanted = java.util.stream.Stream.concat(document.pieces().stream(), document.objects().stream())
                     .filter(p -> p.name().equals(piece))
@@ -69,7 +69,7 @@ class OpenRasterTest {
                         + "'/><layer name='ground' src='data/1.png'/>",
                 "c08040",
                 "804020");
-        Pixels pixels = merged(file, Taking.PLAIN, "art");
+        Pixels pixels = merged(file, SourceOptions.PLAIN, "art");
         int expected = Integer.parseInt(wanted, 16);
         for (int band = 0; band < 3; band++) {
             assertThat(pixels.sample(1, 1, band)).isCloseTo(expected >> 16 - 8 * band & 255, within(1));
@@ -85,10 +85,10 @@ class OpenRasterTest {
                 "ff0000",
                 "00ff00",
                 "ffffff");
-        assertThat(rgb(merged(file, Taking.PLAIN, "art"), 2, 2))
+        assertThat(rgb(merged(file, SourceOptions.PLAIN, "art"), 2, 2))
                 .as("the green layer does not shine through the red one")
                 .isEqualTo(0xff8080);
-        assertThat(rgb(merged(file, Taking.PLAIN, "fruit"), 2, 2))
+        assertThat(rgb(merged(file, SourceOptions.PLAIN, "fruit"), 2, 2))
                 .as("the group by itself")
                 .isEqualTo(0xff0000);
     }
@@ -101,12 +101,12 @@ class OpenRasterTest {
                 "ff0000",
                 "0000ff",
                 "ffffff");
-        Pixels merged = merged(file, Taking.PLAIN, "art");
+        Pixels merged = merged(file, SourceOptions.PLAIN, "art");
         assertThat(rgb(merged, 1, 1)).isEqualTo(0xffffff);
         assertThat(rgb(merged, 2, 2)).isEqualTo(0x0000ff);
-        Pixels without = merged(file, new Taking(PageBox.CROP, Set.of("Corner")), "art");
+        Pixels without = merged(file, new SourceOptions(PageBox.CROP, Set.of("Corner")), "art");
         assertThat(rgb(without, 3, 3)).isEqualTo(0xffffff);
-        assertThat(rgb(merged(file, Taking.PLAIN, "note"), 0, 0))
+        assertThat(rgb(merged(file, SourceOptions.PLAIN, "note"), 0, 0))
                 .as("a hidden layer asked for by name")
                 .isEqualTo(0xff0000);
     }
@@ -121,7 +121,7 @@ class OpenRasterTest {
             """)
     void what_is_missing_is_named(String stack, String words) throws Exception {
         Path file = picture(stack, "ffffff");
-        assertThatThrownBy(() -> merged(file, Taking.PLAIN, "art"))
+        assertThatThrownBy(() -> merged(file, SourceOptions.PLAIN, "art"))
                 .isInstanceOfSatisfying(
                         ProblemException.class, e -> assertThat(e.problem().sentence())
                                 .startsWith("art.ora: ")

@@ -116,7 +116,7 @@ class SvgConformanceTest {
 
     private static BufferedImage drawn(Path svg, PixelSize size) throws Exception {
         SourceReader reader = new SourceReader(SourceReader.USUAL_BUDGET);
-        try (Document document = reader.document(svg, Taking.PLAIN)) {
+        try (Document document = reader.document(svg, SourceOptions.PLAIN)) {
             Piece whole = Stream.concat(document.pieces().stream(), document.objects().stream())
                     .filter(piece -> piece.key().equals(Piece.WHOLE))
                     .findFirst()

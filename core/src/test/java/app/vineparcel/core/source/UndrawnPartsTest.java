@@ -45,7 +45,7 @@ class UndrawnPartsTest {
     }
 
     private Drawn drawn(Path file) throws Exception {
-        try (DrawnDocument document = (DrawnDocument) READER.document(file, Taking.PLAIN)) {
+        try (DrawnDocument document = (DrawnDocument) READER.document(file, SourceOptions.PLAIN)) {
             Piece piece = document.pieces().get(0);
             Pixels pixels =
                     READER.draw(file, document, piece, piece.size().box(), piece.pixels(), OptionalInt.of(0xffffff));
@@ -315,7 +315,7 @@ class UndrawnPartsTest {
         Path file = Files.writeString(
                 folder.resolve("nested.svg"),
                 "<svg xmlns='http://www.w3.org/2000/svg' width='60' height='40'><rect width='60' height='40'/><svg id='seal' x='5' y='5' width='10' height='10'/></svg>");
-        List<Piece> pieces = READER.contents(file, Taking.PLAIN).pieces();
+        List<Piece> pieces = READER.contents(file, SourceOptions.PLAIN).pieces();
         assertThat(pieces).extracting(Piece::key).containsExactly("seal", Piece.WHOLE);
         assertThat(pieces).extracting(Piece::offered).containsExactly(true, false);
         assertThat(pieces.get(1).pixels()).isEqualTo(new app.vineparcel.core.geometry.PixelSize(60, 40));

@@ -14,7 +14,7 @@ import app.vineparcel.core.render.RenditionSink;
 import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -38,7 +38,7 @@ public abstract class DocumentRuns {
 
     protected List<PlanPiece> pieces(String name, byte[] content) throws Exception {
         Path file = Files.write(folder.resolve(name), content);
-        SourceReader.Contents contents = READER.contents(file, Taking.PLAIN);
+        SourceReader.Contents contents = READER.contents(file, SourceOptions.PLAIN);
         List<PlanPiece> pieces = new ArrayList<>();
         for (Piece piece : contents.pieces().stream().filter(Piece::offered).toList()) {
             pieces.add(new PlanPiece(
@@ -48,7 +48,7 @@ public abstract class DocumentRuns {
                     contents.info(),
                     Optional.empty(),
                     pieces.size() + 1,
-                    new PlanPiece.Part(piece, Taking.PLAIN, contents.layers(), Optional.empty())));
+                    new PlanPiece.Part(piece, SourceOptions.PLAIN, contents.layers(), Optional.empty())));
         }
         return pieces;
     }

@@ -151,7 +151,7 @@ public class AssignmentService {
 
     private Assignment made(String name, long before) {
         Assignment made = assignments.saveAndFlush(new Assignment(name, clock.instant()));
-        events.publishEvent(new AssignmentMade(made.id(), before));
+        events.publishEvent(new AssignmentCreated(made.id(), before));
         return made;
     }
 

@@ -3,7 +3,7 @@ package app.vineparcel.web.channels;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.ChannelRules;
 import app.vineparcel.core.recipe.ChannelFile;
-import app.vineparcel.core.recipe.ChannelWish;
+import app.vineparcel.core.recipe.ChannelRequirement;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
@@ -67,7 +67,7 @@ public class Channel {
         pattern = as.scheme().pattern();
         maxBytes = as.maxBytes().isPresent() ? as.maxBytes().getAsLong() : null;
         withoutLocation = as.withoutLocation();
-        wants = ChannelWish.written(as.wants());
+        wants = ChannelRequirement.written(as.wants());
         keptOut = String.join("\n", as.keptOut());
         parts.clear();
         parts.addAll(now);
@@ -130,8 +130,8 @@ public class Channel {
     }
 
     /** What it wants every rendition to say. */
-    public Set<ChannelWish> wants() {
-        return ChannelWish.read(wants);
+    public Set<ChannelRequirement> wants() {
+        return ChannelRequirement.read(wants);
     }
 
     /** Names of layers that never get into it. */

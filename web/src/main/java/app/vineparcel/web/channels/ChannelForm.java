@@ -2,7 +2,7 @@ package app.vineparcel.web.channels;
 
 import app.vineparcel.core.recipe.ChannelFile;
 import app.vineparcel.core.recipe.ChannelReader;
-import app.vineparcel.core.recipe.ChannelWish;
+import app.vineparcel.core.recipe.ChannelRequirement;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import java.math.BigDecimal;
@@ -101,7 +101,7 @@ public final class ChannelForm {
         }
         root.put("without-location", value("/without-location").equals("true"));
         ArrayNode wants = root.putArray("wants");
-        for (ChannelWish wish : ChannelWish.values()) {
+        for (ChannelRequirement wish : ChannelRequirement.values()) {
             if (value("/wants/" + wish.word()).equals("true")) {
                 wants.add(wish.word());
             }

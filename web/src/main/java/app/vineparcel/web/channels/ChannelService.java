@@ -4,7 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.recipe.ChannelFile;
-import app.vineparcel.web.FreeTitle;
+import app.vineparcel.web.UniqueTitle;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import java.time.Clock;
@@ -133,7 +133,7 @@ public class ChannelService {
 
     /** The name itself, or with the lowest number behind it that nobody has. */
     public String freeName(String name) {
-        return FreeTitle.of(name, title -> channels.existsByNameAndRemovedAtIsNullAndIdNot(title, 0));
+        return UniqueTitle.of(name, title -> channels.existsByNameAndRemovedAtIsNullAndIdNot(title, 0));
     }
 
     private void requireFree(String name, long but) throws ProblemException {

@@ -4,7 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.TextOutline;
 import app.vineparcel.web.Answers;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -32,9 +32,9 @@ class MarkController {
     private static final MediaType SVG = MediaType.parseMediaType("image/svg+xml");
 
     private final MarkService marks;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
 
-    MarkController(MarkService marks, BroughtShelf shelf) {
+    MarkController(MarkService marks, ImportedShelf shelf) {
         this.marks = marks;
         this.shelf = shelf;
     }

@@ -4,7 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.source.TextOutline;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -29,10 +29,10 @@ public class MarkService {
     private static final String LIGHT_ENDING = "-light";
 
     private final MarkRepository marks;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
     private final Clock clock;
 
-    MarkService(MarkRepository marks, BroughtShelf shelf, Clock clock) {
+    MarkService(MarkRepository marks, ImportedShelf shelf, Clock clock) {
         this.marks = marks;
         this.shelf = shelf;
         this.clock = clock;

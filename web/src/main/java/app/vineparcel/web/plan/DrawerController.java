@@ -15,13 +15,13 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.Sentences;
-import app.vineparcel.core.render.Trial;
-import app.vineparcel.core.render.TrialViews;
+import app.vineparcel.core.render.RecipePreview;
+import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
-import app.vineparcel.web.recipes.TrialAnswers;
-import app.vineparcel.web.recipes.TrialDesks;
+import app.vineparcel.web.recipes.RecipePreviewAnswers;
+import app.vineparcel.web.recipes.PreviewSessions;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -71,14 +71,14 @@ class DrawerController {
     private final PlanChanges changes;
     private final PlanState.Teller teller;
     private final AssignmentService assignments;
-    private final TrialDesks desks;
+    private final PreviewSessions desks;
 
     DrawerController(
             PlanGrids grids,
             PlanChanges changes,
             PlanState.Teller teller,
             AssignmentService assignments,
-            TrialDesks desks) {
+            PreviewSessions desks) {
         this.grids = grids;
         this.changes = changes;
         this.teller = teller;
@@ -90,7 +90,7 @@ class DrawerController {
     String drawer(@PathVariable long id, @RequestParam String piece, @RequestParam String column, Model model)
             throws ProblemException {
         PlanSnapshot plan = grids.of(assignments.get(id));
-        GridCell cell = PlanRows.cell(plan, piece, column).orElseThrow(ChoiceController::gone);
+        GridCell cell = PlanRows.cell(plan, piece, column).orElseThrow(SelectionController::gone);
         int row = plan.grid().rowOf(piece).orElseThrow();
         int at = plan.grid().columnOf(column).orElseThrow();
         CellState state = plan.made().state(plan.grid(), row, at);
@@ -182,7 +182,7 @@ class DrawerController {
             @RequestParam @Nullable Double share)
             throws ProblemException {
         Assignment assignment = assignments.get(id);
-        GridCell cell = PlanRows.cell(grids.of(assignment), piece, column).orElseThrow(ChoiceController::gone);
+        GridCell cell = PlanRows.cell(grids.of(assignment), piece, column).orElseThrow(SelectionController::gone);
         Optional<PlannedRendition> shown = cell.shown();
         if (shown.isEmpty()) {
             return ResponseEntity.ok(Map.of("problem", cell.notFor().orElse("There is nothing to be seen.")));
@@ -194,10 +194,10 @@ class DrawerController {
             return ResponseEntity.ok(
                     Map.of("problem", planned.blocker().orElseThrow().message()));
         }
-        Optional<Trial> made = desks.put(desk, number, planned, false);
+        Optional<RecipePreview> made = desks.put(desk, number, planned, false);
         return made.isEmpty()
                 ? ResponseEntity.noContent().build()
-                : ResponseEntity.ok(TrialAnswers.of(made.get(), planned));
+                : ResponseEntity.ok(RecipePreviewAnswers.of(made.get(), planned));
     }
 
     /** A look at the rendition of a cell from further away, as plain samples, before its file is made. */
@@ -216,7 +216,7 @@ class DrawerController {
         if (planned.isEmpty() || across < 1 || down < 1 || across > MOST_PIXELS || down > MOST_PIXELS) {
             return ResponseEntity.noContent().build();
         }
-        TrialViews.View seen = desks.glance(desk, planned.get(), new PixelSize(across, down));
+        PreviewViews.View seen = desks.glance(desk, planned.get(), new PixelSize(across, down));
         Recipe recipe = planned.get().column().recipe();
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)

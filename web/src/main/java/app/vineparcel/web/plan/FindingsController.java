@@ -126,7 +126,7 @@ class FindingsController {
         }
         Remedy meant = Remedy.byWord(remedy)
                 .filter(one -> Remedy.against(code).contains(one))
-                .orElseThrow(ChoiceController::gone);
+                .orElseThrow(SelectionController::gone);
         PlanSnapshot after = changes.choose(assignment, plan -> remedied(plan.grid(), code, meant), edits -> "%s: %s"
                 .formatted(title(code), words.count(edits.size(), "override")));
         return teller.of(assignment, after);
@@ -167,7 +167,7 @@ class FindingsController {
             @RequestParam boolean accepted)
             throws ProblemException {
         if (!code.matches("[a-z][a-z0-9-]{1,50}") || !column.isEmpty() && !column.matches("\\d{1,18}\\.\\d{1,18}")) {
-            throw ChoiceController.gone();
+            throw SelectionController.gone();
         }
         Assignment assignment = assignments.get(id);
         PlanSnapshot after = changes.make(assignment, plan -> {

@@ -61,7 +61,7 @@ class PagesController {
     @ResponseBody
     List<Page> pages(@PathVariable long id, @RequestParam String column) throws ProblemException {
         PlanSnapshot plan = grids.of(assignments.get(id));
-        int at = plan.grid().columnOf(column).orElseThrow(ChoiceController::gone);
+        int at = plan.grid().columnOf(column).orElseThrow(SelectionController::gone);
         List<Page> pages = new ArrayList<>();
         for (int row = 0; row < plan.rows().size(); row++) {
             if (plan.grid().isOn(row, at) && plan.grid().canBeOn(row, at)) {
@@ -84,7 +84,7 @@ class PagesController {
             throws ProblemException {
         Assignment assignment = assignments.get(id);
         PlanSnapshot now = grids.of(assignment);
-        now.grid().columnOf(column).orElseThrow(ChoiceController::gone);
+        now.grid().columnOf(column).orElseThrow(SelectionController::gone);
         List<String> known = pieces.stream()
                 .map(String::valueOf)
                 .distinct()
@@ -106,7 +106,7 @@ class PagesController {
     @PostMapping("/assignments/{id}/plan/files")
     String files(@PathVariable long id, @RequestParam Optional<String> cells, Model model) throws ProblemException {
         List<PlannedRendition> planned =
-                plans.chosen(assignments.get(id), Choice.of(cells)).renditions();
+                plans.chosen(assignments.get(id), SelectedCells.of(cells)).renditions();
         Map<String, List<Line>> folders = new TreeMap<>();
         planned.stream().limit(MOST_SHOWN).forEach(rendition -> {
             int slash = rendition.path().lastIndexOf('/') + 1;

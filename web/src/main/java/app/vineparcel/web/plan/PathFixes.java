@@ -99,7 +99,7 @@ class PathFixes {
                 return;
             }
         }
-        throw ChoiceController.gone();
+        throw SelectionController.gone();
     }
 
     private static List<PlanService.Column> concerned(PlanSnapshot plan, List<Choices.Cell> late) {

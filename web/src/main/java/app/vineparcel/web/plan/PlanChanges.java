@@ -40,7 +40,7 @@ class PlanChanges {
 
     private final PlanGrids grids;
     private final PlanHistory history;
-    private final ChoiceService choices;
+    private final SelectionService choices;
     private final PieceService pieces;
     private final PieceCrops crops;
     private final PageOrders orders;
@@ -49,7 +49,7 @@ class PlanChanges {
     PlanChanges(
             PlanGrids grids,
             PlanHistory history,
-            ChoiceService choices,
+            SelectionService choices,
             PieceService pieces,
             PieceCrops crops,
             PageOrders orders,
@@ -212,7 +212,7 @@ class PlanChanges {
                 case OVERRIDE -> other = other.overridden(cell, override(after));
                 case NAME -> names.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
                 case CROP -> crops.put(Long.parseLong(edit.piece()), edit.at(), place(after));
-                case ORDER -> orders.put(assignment.id(), Choice.Column.of(edit.at()), after);
+                case ORDER -> orders.put(assignment.id(), SelectedCells.Column.of(edit.at()), after);
                 case ALT_TEXT -> altTexts.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
                 case ACCEPT -> {
                     accepted.put(assignment.id(), accepted(edit), after != null);

@@ -1,6 +1,6 @@
 package app.vineparcel.web.plan;
 
-import app.vineparcel.web.assignments.AssignmentMade;
+import app.vineparcel.web.assignments.AssignmentCreated;
 import app.vineparcel.web.channels.ChannelService;
 import java.util.Collection;
 import java.util.HashSet;
@@ -43,7 +43,7 @@ class PlanChannels {
 
     /** A new assignment begins with the channels of the one before. */
     @EventListener
-    void begin(AssignmentMade made) {
+    void begin(AssignmentCreated made) {
         database.update(
                 "insert into hidden_channel (assignment_id, channel_id) select ?, channel_id from hidden_channel where assignment_id = ?",
                 made.id(),

@@ -32,8 +32,8 @@ class PlanColumns {
         List<PlanService.Column> columns = new ArrayList<>();
         for (ChannelService.Band band : channels.bands()) {
             for (ChannelService.Use use : band.uses()) {
-                Choice.Column key =
-                        new Choice.Column(band.channel().id(), use.recipe().id());
+                SelectedCells.Column key =
+                        new SelectedCells.Column(band.channel().id(), use.recipe().id());
                 PlanColumn column = new PlanColumn(
                         key.key(),
                         use.recipe().recipe(),

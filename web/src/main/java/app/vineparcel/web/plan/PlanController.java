@@ -173,7 +173,7 @@ class PlanController {
             throws ProblemException {
         try {
             Assignment assignment = frame.fill(model, id, "plan");
-            Plan chosen = plans.chosen(assignment, Choice.of(cells));
+            Plan chosen = plans.chosen(assignment, SelectedCells.of(cells));
             requireRoom(id, chosen);
             String word = asked.substring(0, Math.min(LONGEST_WORD, asked.length()));
             long runId = runs.start(assignment, chosen, new RunStart.Wish(word, afresh, moment(at)));

@@ -7,7 +7,7 @@ import app.vineparcel.core.plan.MadeWeights;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
-import app.vineparcel.core.plan.Twins;
+import app.vineparcel.core.plan.SimilarPictures;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.web.assignments.Assignment;
@@ -43,7 +43,7 @@ class PlanGrids {
     private final PieceService pieces;
     private final PlanPieces planPieces;
     private final Measuring measuring;
-    private final ChoiceService choices;
+    private final SelectionService choices;
     private final Shelf shelf;
     private final Clock clock;
     private final MadeFiles files;
@@ -67,7 +67,7 @@ class PlanGrids {
             PieceService pieces,
             PlanPieces planPieces,
             Measuring measuring,
-            ChoiceService choices,
+            SelectionService choices,
             Shelf shelf,
             Clock clock,
             MadeFiles files,
@@ -119,7 +119,7 @@ class PlanGrids {
         PlanSnapshot known = kept(assignment.id());
         boolean samePieces = known != null && known.revision().samePieces(revision);
         List<StoredPiece> stored = samePieces ? List.of() : pieces.all(assignment.id());
-        List<PlanPiece> rows = samePieces ? known.grid().rows() : Twins.found(planPieces.of(stored));
+        List<PlanPiece> rows = samePieces ? known.grid().rows() : SimilarPictures.found(planPieces.of(stored));
         List<PlanService.Column> across = columns.of(assignment.id());
         Map<String, List<String>> asking = new HashMap<>();
         if (samePieces) {
@@ -128,7 +128,7 @@ class PlanGrids {
             stored.forEach(piece -> asking.put(String.valueOf(piece.id()), piece.wants()));
         }
         asking.values().removeIf(List::isEmpty);
-        Choices chosen = AskedRecipes.among(
+        Choices chosen = RequestedRecipes.among(
                 across,
                 asking,
                 samePieces

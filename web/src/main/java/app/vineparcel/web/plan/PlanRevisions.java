@@ -1,7 +1,7 @@
 package app.vineparcel.web.plan;
 
 import app.vineparcel.web.runs.MadeFiles;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -40,11 +40,11 @@ class PlanRevisions {
                     part("d", "hidden_channel d where d.assignment_id = :id"));
 
     private final EntityManager database;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
     private final MadeFiles made;
     private final Clock clock;
 
-    PlanRevisions(EntityManager database, BroughtShelf shelf, MadeFiles made, Clock clock) {
+    PlanRevisions(EntityManager database, ImportedShelf shelf, MadeFiles made, Clock clock) {
         this.made = made;
         this.database = database;
         this.shelf = shelf;

@@ -21,7 +21,7 @@ import org.springframework.stereotype.Service;
 class PlanService {
 
     /** A recipe within a channel, as a column of the plan. */
-    record Column(Choice.Column key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {
+    record Column(SelectedCells.Column key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {
 
         /** Whether all of its pieces go into one file. */
         boolean combines() {
@@ -40,7 +40,7 @@ class PlanService {
      *
      * @param asked cells by column; without any, what was chosen before
      */
-    Plan chosen(Assignment assignment, Choice asked) throws ProblemException {
+    Plan chosen(Assignment assignment, SelectedCells asked) throws ProblemException {
         PlanSnapshot plan = grids.of(assignment);
         Map<String, List<String>> orders = PageOrders.lists(plan.orders());
         Map<String, List<String>> cells = cells(asked);
@@ -54,7 +54,7 @@ class PlanService {
         return chosen;
     }
 
-    private static Map<String, List<String>> cells(Choice asked) {
+    private static Map<String, List<String>> cells(SelectedCells asked) {
         Map<String, List<String>> cells = new HashMap<>();
         asked.piecesByColumn()
                 .forEach((column, pieces) -> cells.put(

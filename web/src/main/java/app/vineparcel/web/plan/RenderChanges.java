@@ -79,7 +79,7 @@ class RenderChanges {
 
     private void render(Assignment assignment) {
         PlanSnapshot plan = grids.of(assignment);
-        Map<Choice.Column, Set<Long>> cells = new HashMap<>();
+        Map<SelectedCells.Column, Set<Long>> cells = new HashMap<>();
         for (int row = 0; row < plan.rows().size(); row++) {
             if (isOther(plan, row)) {
                 add(plan, row, cells);
@@ -89,7 +89,7 @@ class RenderChanges {
             return;
         }
         try {
-            Plan chosen = plans.chosen(assignment, new Choice(cells, false));
+            Plan chosen = plans.chosen(assignment, new SelectedCells(cells, false));
             long run = start.start(assignment, chosen, RunStart.Wish.by(""));
             LOG.info("what changed in assignment {} is rendered by run {}", assignment.id(), run);
         } catch (ProblemException e) {
@@ -115,7 +115,7 @@ class RenderChanges {
         return !made && !plan.files().isEmpty();
     }
 
-    private static void add(PlanSnapshot plan, int row, Map<Choice.Column, Set<Long>> cells) {
+    private static void add(PlanSnapshot plan, int row, Map<SelectedCells.Column, Set<Long>> cells) {
         for (int column = 0; column < plan.columns().size(); column++) {
             boolean wanted = plan.grid().isOn(row, column)
                     && plan.grid().canBeOn(row, column)

@@ -6,7 +6,7 @@ import app.vineparcel.core.geometry.Anchor;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.web.marks.MarkService;
 import app.vineparcel.web.sources.SamplePieces;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,10 +20,10 @@ public class RecipePages {
 
     private final RecipeList list;
     private final SamplePieces pieces;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
     private final MarkService marks;
 
-    RecipePages(RecipeList list, SamplePieces pieces, BroughtShelf shelf, MarkService marks) {
+    RecipePages(RecipeList list, SamplePieces pieces, ImportedShelf shelf, MarkService marks) {
         this.list = list;
         this.pieces = pieces;
         this.shelf = shelf;

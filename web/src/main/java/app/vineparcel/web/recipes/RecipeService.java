@@ -3,7 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
-import app.vineparcel.web.FreeTitle;
+import app.vineparcel.web.UniqueTitle;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -71,7 +71,7 @@ public class RecipeService {
     @Transactional
     public StoredRecipe addCopy(Recipe recipe) {
         Set<String> taken = all().stream().map(StoredRecipe::title).collect(Collectors.toSet());
-        return add(recipe.called(FreeTitle.of(recipe.title(), taken::contains)));
+        return add(recipe.called(UniqueTitle.of(recipe.title(), taken::contains)));
     }
 
     /** Keeps a changed one as its next version, whatever was kept before. */

@@ -39,12 +39,12 @@ public class MadeFiles {
      * @param rendition its key
      * @param fingerprint from what it was made; empty if nobody knows
      */
-    record Last(long rendition, String fingerprint, FileStanding file) {}
+    record Last(long rendition, String fingerprint, DeliveredFile file) {}
 
     private final JdbcTemplate database;
-    private final Standings standings;
+    private final DeliveredFiles standings;
 
-    MadeFiles(JdbcTemplate database, Standings standings) {
+    MadeFiles(JdbcTemplate database, DeliveredFiles standings) {
         this.database = database;
         this.standings = standings;
     }
@@ -54,7 +54,7 @@ public class MadeFiles {
             List<String> pieces,
             String column,
             boolean failed,
-            FileStanding standing,
+            DeliveredFile standing,
             double density,
             MadeFile.From made,
             String framing) {
@@ -92,7 +92,7 @@ public class MadeFiles {
                 List.of((pages.isEmpty() ? row.getString("piece_id") : pages).split(",")),
                 row.getLong("channel_id") + "." + row.getLong("recipe_id"),
                 row.getString("state").equals(Rendition.State.FAILED.name()),
-                new FileStanding(
+                new DeliveredFile(
                         row.getString("path"), row.getLong("bytes"), row.getLong("modified"), row.getString("sha256")),
                 row.getDouble("density"),
                 new MadeFile.From(
@@ -120,7 +120,7 @@ public class MadeFiles {
                             new Last(
                                     row.getLong(1),
                                     row.getString(3),
-                                    new FileStanding(path, row.getLong(4), row.getLong(5), row.getString(6))));
+                                    new DeliveredFile(path, row.getLong(4), row.getLong(5), row.getString(6))));
                 },
                 assignmentId);
         return found;

@@ -77,7 +77,7 @@ public class RunStart {
     private final RunRepository runs;
     private final RunStates states;
     private final MadeFiles made;
-    private final Standings standings;
+    private final DeliveredFiles standings;
     private final PieceService pieces;
     private final PieceOrigins origins;
     private final RecipeService recipes;
@@ -90,7 +90,7 @@ public class RunStart {
             RunRepository runs,
             RunStates states,
             MadeFiles made,
-            Standings standings,
+            DeliveredFiles standings,
             PieceService pieces,
             PieceOrigins origins,
             RecipeService recipes,

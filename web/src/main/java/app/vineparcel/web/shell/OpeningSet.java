@@ -11,7 +11,7 @@ import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import app.vineparcel.web.sources.SourceService;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -40,7 +40,7 @@ class OpeningSet implements ApplicationRunner {
     private final RecipeService recipes;
     private final ChannelService channels;
     private final SourceService sources;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
 
     OpeningSet(
             @Value("${vine-parcel.opening-set}") Path file,
@@ -48,7 +48,7 @@ class OpeningSet implements ApplicationRunner {
             RecipeService recipes,
             ChannelService channels,
             SourceService sources,
-            BroughtShelf shelf) {
+            ImportedShelf shelf) {
         this.shelf = shelf;
         this.file = file;
         this.assignments = assignments;

@@ -2,7 +2,7 @@ package app.vineparcel.web.shell;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.Equipment;
-import app.vineparcel.web.storage.BroughtShelf;
+import app.vineparcel.web.storage.ImportedShelf;
 import app.vineparcel.web.storage.StorageSettings;
 import app.vineparcel.web.work.WorkerRegistry;
 import jakarta.servlet.http.HttpServletRequest;
@@ -21,10 +21,10 @@ import org.springframework.web.bind.annotation.ResponseBody;
 class SettingsController {
 
     private final StorageSettings settings;
-    private final BroughtShelf shelf;
+    private final ImportedShelf shelf;
     private final WorkerRegistry workers;
 
-    SettingsController(StorageSettings settings, BroughtShelf shelf, WorkerRegistry workers) {
+    SettingsController(StorageSettings settings, ImportedShelf shelf, WorkerRegistry workers) {
         this.workers = workers;
         this.settings = settings;
         this.shelf = shelf;

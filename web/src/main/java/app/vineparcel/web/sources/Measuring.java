@@ -3,10 +3,10 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.render.PieceMeasurement;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.web.work.Duty;
+import app.vineparcel.web.work.Job;
 import app.vineparcel.web.work.Lane;
 import app.vineparcel.web.work.Regularly;
-import app.vineparcel.web.work.WorkDesk;
+import app.vineparcel.web.work.WorkContext;
 import app.vineparcel.web.work.WorkQueue;
 import java.time.Instant;
 import java.util.Collection;
@@ -21,7 +21,7 @@ import org.springframework.stereotype.Component;
 
 /** Measures pieces in the background: those that are drawn, and those that were measured otherwise than today. */
 @Component
-public class Measuring implements Duty {
+public class Measuring implements Job {
 
     private static final String DUTY = "measure";
     private static final String OF_SOURCE = "source-";
@@ -90,7 +90,7 @@ public class Measuring implements Duty {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkDesk desk) {
+    public Optional<Instant> perform(String instance, WorkContext desk) {
         long id = Long.parseLong(instance.substring(instance.indexOf('-') + 1));
         List<StoredPiece> stored = instance.startsWith(OF_SOURCE)
                 ? pieces.findBySourceIdOrderByPosition(id).stream()

@@ -6,7 +6,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -157,7 +157,7 @@ public class PlanPieces {
                     number,
                     new PlanPiece.Part(
                             stored.piece(),
-                            Taking.PLAIN,
+                            SourceOptions.PLAIN,
                             List.of(),
                             Optional.of(sheet),
                             Map.of(),

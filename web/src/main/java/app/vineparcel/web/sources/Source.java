@@ -12,7 +12,7 @@ import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.SourceInfo;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -371,8 +371,8 @@ public class Source {
     }
 
     /** How it is to be taken. */
-    public Taking taking() {
-        return new Taking(pageBox, Set.copyOf(keptOut()), paper);
+    public SourceOptions taking() {
+        return new SourceOptions(pageBox, Set.copyOf(keptOut()), paper);
     }
 
     public boolean isReady() {

@@ -33,12 +33,12 @@ class SourceCards {
     }
 
     /** Those of some lines, in their order; a source that changed since the lines were found shows itself as it is now. */
-    List<Card> of(List<ShelfLine> lines) {
+    List<Card> of(List<SourceListRow> lines) {
         Map<Long, Source> bySource = new HashMap<>();
-        sources.findAllById(lines.stream().map(ShelfLine::sourceId).distinct().toList())
+        sources.findAllById(lines.stream().map(SourceListRow::sourceId).distinct().toList())
                 .forEach(source -> bySource.put(source.id(), source));
         Map<Long, StoredPiece> byId = new HashMap<>();
-        pieces.findByIdIn(lines.stream().map(ShelfLine::pieceId).distinct().toList())
+        pieces.findByIdIn(lines.stream().map(SourceListRow::pieceId).distinct().toList())
                 .forEach(piece -> byId.put(piece.id(), piece));
         return lines.stream()
                 .map(line -> card(line, bySource.get(line.sourceId()), byId.get(line.pieceId())))
@@ -46,7 +46,7 @@ class SourceCards {
                 .toList();
     }
 
-    private @Nullable Card card(ShelfLine line, @Nullable Source source, @Nullable StoredPiece piece) {
+    private @Nullable Card card(SourceListRow line, @Nullable Source source, @Nullable StoredPiece piece) {
         if (source == null) {
             return piece == null ? null : new Card(null, piece, line.number(), previews.key(piece));
         }

@@ -1,9 +1,9 @@
 package app.vineparcel.web.sources;
 
 import app.vineparcel.core.source.FileContent;
-import app.vineparcel.web.work.Duty;
+import app.vineparcel.web.work.Job;
 import app.vineparcel.web.work.Lane;
-import app.vineparcel.web.work.WorkDesk;
+import app.vineparcel.web.work.WorkContext;
 import app.vineparcel.web.work.WorkQueue;
 import java.time.Instant;
 import java.util.List;
@@ -16,7 +16,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Looks at what the files of sources hold that were read before that was kept. */
 @Component
-class SourceContents implements Duty {
+class SourceContents implements Job {
 
     private static final String DUTY = "content";
     private static final int LAST = -20;
@@ -49,7 +49,7 @@ class SourceContents implements Duty {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkDesk desk) {
+    public Optional<Instant> perform(String instance, WorkContext desk) {
         long id = Long.parseLong(instance);
         sources.findById(id)
                 .flatMap(source -> FileContent.of(source.file()))

@@ -54,7 +54,7 @@ class SourceController {
     private final Uploads uploads;
     private final PieceService pieces;
     private final PiecePreviews previews;
-    private final ShelfLines lines;
+    private final SourceListRows lines;
     private final SourceCards cards;
     private final AssignmentService assignments;
     private final WatchedFolders folders;
@@ -67,7 +67,7 @@ class SourceController {
             Uploads uploads,
             PieceService pieces,
             PiecePreviews previews,
-            ShelfLines lines,
+            SourceListRows lines,
             SourceCards cards,
             AssignmentService assignments,
             WatchedFolders folders) {
@@ -84,17 +84,17 @@ class SourceController {
     }
 
     @GetMapping("/assignments/{id}/sources")
-    String page(@PathVariable long id, ShelfRequest wanted, Model model) throws ProblemException {
+    String page(@PathVariable long id, SourceListQuery wanted, Model model) throws ProblemException {
         frame.fill(model, id, "sources");
-        ShelfRequest asked = wanted;
+        SourceListQuery asked = wanted;
         long change = sources.lastChange(id); // before all else, so that no change is missed
-        List<ShelfLine> all = lines.of(id);
-        SourceShelf shelf;
+        List<SourceListRow> all = lines.of(id);
+        SourceList shelf;
         try {
-            shelf = SourceShelf.of(all, asked);
+            shelf = SourceList.of(all, asked);
         } catch (ProblemException e) {
-            asked = ShelfRequest.ALL;
-            shelf = SourceShelf.of(all, asked);
+            asked = SourceListQuery.ALL;
+            shelf = SourceList.of(all, asked);
         }
         shelf(shelf, model);
         model.addAttribute("asked", asked);
@@ -103,7 +103,7 @@ class SourceController {
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
         model.addAttribute("folders", folders.of(id));
-        model.addAttribute("state", state(change, SourceShelf.of(all, ShelfRequest.ALL)));
+        model.addAttribute("state", state(change, SourceList.of(all, SourceListQuery.ALL)));
         model.addAttribute("assignmentId", id);
         Optional<StoredPiece> first = shelf.lines().stream()
                 .filter(line -> line.pieceId() > 0)
@@ -120,22 +120,22 @@ class SourceController {
         return "sources/page";
     }
 
-    private static void shelf(SourceShelf shelf, Model model) {
+    private static void shelf(SourceList shelf, Model model) {
         model.addAttribute("shelf", shelf);
     }
 
-    private static List<ShelfLine> firstLines(SourceShelf shelf) {
+    private static List<SourceListRow> firstLines(SourceList shelf) {
         return shelf.lines().stream().limit(AT_ONCE).toList();
     }
 
     /** The headings, with room for the cards below them. */
     @GetMapping("/assignments/{id}/sources/shelf")
-    String shelf(@PathVariable long id, ShelfRequest asked, Model model, HttpServletResponse response)
+    String shelf(@PathVariable long id, SourceListQuery asked, Model model, HttpServletResponse response)
             throws ProblemException {
-        List<ShelfLine> all = lines.of(assignments.get(id).id());
-        SourceShelf shelf = SourceShelf.of(all, ShelfRequest.ALL);
+        List<SourceListRow> all = lines.of(assignments.get(id).id());
+        SourceList shelf = SourceList.of(all, SourceListQuery.ALL);
         try {
-            shelf = SourceShelf.of(all, asked);
+            shelf = SourceList.of(all, asked);
         } catch (ProblemException e) {
             response.setHeader("X-Problem", Answers.inHeader(e.problem()));
         }
@@ -147,10 +147,10 @@ class SourceController {
 
     /** Cards from one, counted from 0, to before another, of all that are shown. */
     @GetMapping("/assignments/{id}/sources/cards")
-    String cards(@PathVariable long id, @RequestParam int from, @RequestParam int to, ShelfRequest asked, Model model)
+    String cards(@PathVariable long id, @RequestParam int from, @RequestParam int to, SourceListQuery asked, Model model)
             throws ProblemException {
-        List<ShelfLine> shown =
-                SourceShelf.of(lines.of(assignments.get(id).id()), asked).lines();
+        List<SourceListRow> shown =
+                SourceList.of(lines.of(assignments.get(id).id()), asked).lines();
         int first = Math.max(0, Math.min(from, shown.size()));
         int last = Math.max(first, Math.min(Math.min(to, first + MOST_AT_ONCE), shown.size()));
         model.addAttribute("cards", cards.of(shown.subList(first, last)));
@@ -160,11 +160,11 @@ class SourceController {
     /** The ids of the pieces that are shown. */
     @GetMapping("/assignments/{id}/sources/ids")
     @ResponseBody
-    List<Long> ids(@PathVariable long id, @RequestParam Optional<Boolean> offered, ShelfRequest asked)
+    List<Long> ids(@PathVariable long id, @RequestParam Optional<Boolean> offered, SourceListQuery asked)
             throws ProblemException {
-        return SourceShelf.of(lines.of(assignments.get(id).id()), asked).lines().stream()
+        return SourceList.of(lines.of(assignments.get(id).id()), asked).lines().stream()
                 .filter(line -> line.pieceId() > 0 && (offered.isEmpty() || line.offered() == offered.get()))
-                .map(ShelfLine::pieceId)
+                .map(SourceListRow::pieceId)
                 .toList();
     }
 
@@ -173,10 +173,10 @@ class SourceController {
     @ResponseBody
     State state(@PathVariable long id) throws ProblemException {
         long change = sources.lastChange(assignments.get(id).id());
-        return state(change, SourceShelf.of(lines.of(id), ShelfRequest.ALL));
+        return state(change, SourceList.of(lines.of(id), SourceListQuery.ALL));
     }
 
-    private static State state(long change, SourceShelf shelf) {
+    private static State state(long change, SourceList shelf) {
         Map<Long, Source.State> states = new HashMap<>();
         shelf.lines().stream()
                 .filter(line -> line.sourceId() > 0)
@@ -213,7 +213,7 @@ class SourceController {
         } catch (ProblemException e) {
             model.addAttribute("folderProblem", e.problem());
             model.addAttribute("folderNamed", folder);
-            return page(id, ShelfRequest.ALL, model);
+            return page(id, SourceListQuery.ALL, model);
         }
     }
 

@@ -12,10 +12,10 @@ import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.process.ReaderProcess;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.StorageSettings;
-import app.vineparcel.web.work.Duty;
+import app.vineparcel.web.work.Job;
 import app.vineparcel.web.work.Lane;
 import app.vineparcel.web.work.Regularly;
-import app.vineparcel.web.work.WorkDesk;
+import app.vineparcel.web.work.WorkContext;
 import app.vineparcel.web.work.WorkQueue;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -30,7 +30,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Reads new sources: header, metadata, and once through all pixels for the thumbnail. */
 @Component
-class SourceIntake implements Duty {
+class SourceIntake implements Job {
 
     private static final String DUTY = "read";
 
@@ -95,12 +95,12 @@ class SourceIntake implements Duty {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkDesk desk) {
+    public Optional<Instant> perform(String instance, WorkContext desk) {
         read(Long.parseLong(instance), desk);
         return Optional.empty();
     }
 
-    private void read(long sourceId, WorkDesk desk) {
+    private void read(long sourceId, WorkContext desk) {
         Optional<Source> waiting = begun(sourceId);
         if (waiting.isEmpty()) {
             return;

@@ -1,6 +1,6 @@
 package app.vineparcel.web.storage;
 
-import app.vineparcel.core.deliver.Room;
+import app.vineparcel.core.deliver.DestinationCheck;
 import app.vineparcel.core.plan.Finding;
 import java.nio.file.Path;
 import java.util.List;
@@ -23,6 +23,6 @@ public class DeliveryFolders {
 
     /** What stands in the way of writing about so many bytes there. */
     public List<Finding> findings(long assignmentId, long bytes) {
-        return Room.findings(of(assignmentId), bytes);
+        return DestinationCheck.findings(of(assignmentId), bytes);
     }
 }

@@ -19,7 +19,7 @@ import app.vineparcel.core.render.SmallPicture;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -126,7 +126,7 @@ public class Previews {
         if (made.isPresent()) {
             return made.get();
         }
-        SourceReader.Contents contents = reader.contents(picture, Taking.PLAIN);
+        SourceReader.Contents contents = reader.contents(picture, SourceOptions.PLAIN);
         PlanPiece.Part first = PlanPiece.Part.plain(contents.pieces().get(0));
         return make(
                 kind, key, new PlanPiece(key, picture, key, contents.info(), Optional.of(FocalPoint.CENTRE), 1, first));

@@ -39,7 +39,7 @@ class Worker implements SmartLifecycle {
     private static final Duration LONGEST_COURTESY = Duration.ofSeconds(20);
 
     private final DataSource dataSource;
-    private final List<Duty> duties;
+    private final List<Job> duties;
     private final StorageSettings storage;
     private final WorkSettings settings;
     private final Map<Lane, Scheduler> lanes = new EnumMap<>(Lane.class);
@@ -49,7 +49,7 @@ class Worker implements SmartLifecycle {
     private volatile boolean running;
     private volatile boolean ending;
 
-    Worker(DataSource dataSource, List<Duty> duties, StorageSettings storage, WorkSettings settings) {
+    Worker(DataSource dataSource, List<Job> duties, StorageSettings storage, WorkSettings settings) {
         this.dataSource = dataSource;
         this.duties = duties;
         this.storage = storage;
@@ -84,14 +84,14 @@ class Worker implements SmartLifecycle {
                 .build();
     }
 
-    private Task<Void> task(Lane lane, Duty duty) {
+    private Task<Void> task(Lane lane, Job duty) {
         return Tasks.custom(duty.name(), Void.class)
                 .onDeadExecutionRevive()
                 .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_A_FAULT))
                 .execute((instance, context) -> perform(lane, duty, instance.getId()));
     }
 
-    private CompletionHandler<Void> perform(Lane lane, Duty duty, String instance) {
+    private CompletionHandler<Void> perform(Lane lane, Job duty, String instance) {
         if (lane != Lane.BULK) {
             urgent.incrementAndGet();
         }
@@ -109,7 +109,7 @@ class Worker implements SmartLifecycle {
         }
     }
 
-    private final class Desk implements WorkDesk {
+    private final class Desk implements WorkContext {
 
         private final Lane lane;
         private final int threads;

@@ -1,5 +1,5 @@
 /**
- * JPEG of more than eight bits a sample (ITU-T T.81), which the libraries do not unpack, from bytes to samples.
+ * JPEG (ITU-T T.81), to and from bytes; of more than eight bits a sample, which the libraries do not unpack, by our own decoder.
  *
  * <p>It must not know recipes.
  */

@@ -7,7 +7,7 @@ import app.vineparcel.core.source.HelperName;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.PixelDocument;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,10 +21,10 @@ public final class OpenRasterDocument implements PixelDocument {
     private final RasterArchive archive;
     private final Stack.Whole whole;
     private final PixelSize size;
-    private final Taking taking;
+    private final SourceOptions taking;
     private final String stem;
 
-    private OpenRasterDocument(RasterArchive archive, Stack.Whole whole, Taking taking, String stem) {
+    private OpenRasterDocument(RasterArchive archive, Stack.Whole whole, SourceOptions taking, String stem) {
         this.archive = archive;
         this.whole = whole;
         this.size = new PixelSize(whole.width(), whole.height());
@@ -38,7 +38,7 @@ public final class OpenRasterDocument implements PixelDocument {
      * @param pixelBudget the most px that the canvas or a layer may have
      * @throws IOException with a reason in words
      */
-    public static OpenRasterDocument open(Path file, String stem, Taking taking, long pixelBudget) throws IOException {
+    public static OpenRasterDocument open(Path file, String stem, SourceOptions taking, long pixelBudget) throws IOException {
         RasterArchive archive = new RasterArchive(file, pixelBudget);
         try {
             Stack.Whole whole = Stack.read(archive.text("stack.xml"));

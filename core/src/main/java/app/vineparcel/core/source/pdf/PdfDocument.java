@@ -16,7 +16,7 @@ import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SvgSheet;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -80,7 +80,7 @@ public final class PdfDocument implements DrawnDocument {
      * @throws LockedException if it wants another password
      * @throws IOException with a reason in words if it is damaged
      */
-    public static PdfDocument open(Path file, String password, Taking taking, long pixelBudget) throws IOException {
+    public static PdfDocument open(Path file, String password, SourceOptions taking, long pixelBudget) throws IOException {
         PDDocument document = load(file, password);
         try {
             int pages = document.getNumberOfPages();

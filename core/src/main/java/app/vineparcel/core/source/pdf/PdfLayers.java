@@ -2,7 +2,7 @@ package app.vineparcel.core.source.pdf;
 
 import app.vineparcel.core.source.HelperName;
 import app.vineparcel.core.source.Layer;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -142,7 +142,7 @@ final class PdfLayers {
     }
 
     /** Takes what is kept out, and what the document itself does not show, out of its pages. */
-    Optional<HiddenContent> hidden(PDDocument document, Taking taking) {
+    Optional<HiddenContent> hidden(PDDocument document, SourceOptions taking) {
         Set<COSDictionary> off = Collections.newSetFromMap(new IdentityHashMap<>());
         if (properties != null) {
             for (PDOptionalContentGroup group : properties.getOptionalContentGroups()) {

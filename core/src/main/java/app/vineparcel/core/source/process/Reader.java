@@ -3,7 +3,7 @@ package app.vineparcel.core.source.process;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,7 +22,7 @@ public final class Reader {
      * @param pixels the most of a picture
      * @param seconds for reading it
      */
-    record Order(String file, Taking taking, long pixels, long seconds) {}
+    record Order(String file, SourceOptions taking, long pixels, long seconds) {}
 
     private Reader() {}
 

@@ -4,7 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,7 +39,7 @@ public final class ReaderProcess {
      *
      * @throws ProblemException also if the process dies of it
      */
-    public SourceReader.Contents contents(Path file, Taking taking) throws ProblemException {
+    public SourceReader.Contents contents(Path file, SourceOptions taking) throws ProblemException {
         String name = file.getFileName().toString();
         try {
             Path answer = Files.createTempFile("source", ".json");
@@ -58,7 +58,7 @@ public final class ReaderProcess {
         }
     }
 
-    private SourceReader.Contents read(Path file, Taking taking, Path answer, String name)
+    private SourceReader.Contents read(Path file, SourceOptions taking, Path answer, String name)
             throws IOException, ProblemException {
         Reader.Order order = new Reader.Order(
                 file.toAbsolutePath().toString(),

@@ -13,7 +13,7 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SvgSheet;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.awt.Graphics2D;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
@@ -71,7 +71,7 @@ public final class SvgDocument implements DrawnDocument {
      * @param stem what a document without artboards is called
      * @throws IOException with a reason in words
      */
-    public static SvgDocument read(byte[] bytes, String stem, Taking taking) throws IOException {
+    public static SvgDocument read(byte[] bytes, String stem, SourceOptions taking) throws IOException {
         TreeMemory memory = new TreeMemory();
         try {
             return read(SvgText.parse(bytes, memory), stem, taking, memory);
@@ -81,7 +81,7 @@ public final class SvgDocument implements DrawnDocument {
         }
     }
 
-    private static SvgDocument read(Document document, String stem, Taking taking, TreeMemory memory)
+    private static SvgDocument read(Document document, String stem, SourceOptions taking, TreeMemory memory)
             throws IOException {
         Element root = document.getDocumentElement();
         SvgRules.check(root);

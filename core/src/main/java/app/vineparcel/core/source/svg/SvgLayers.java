@@ -2,7 +2,7 @@ package app.vineparcel.core.source.svg;
 
 import app.vineparcel.core.source.HelperName;
 import app.vineparcel.core.source.Layer;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -79,7 +79,7 @@ final class SvgLayers {
     }
 
     /** Takes what is kept out from the tree. */
-    static void keepOut(Element root, Taking taking) {
+    static void keepOut(Element root, SourceOptions taking) {
         if (taking.keptOut().isEmpty()) {
             return;
         }

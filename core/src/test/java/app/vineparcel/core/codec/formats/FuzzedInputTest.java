@@ -13,7 +13,7 @@ import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.PixelDocument;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Documents;
 import app.vineparcel.core.testing.Pictures;
 import java.nio.file.Files;
@@ -95,7 +95,7 @@ class FuzzedInputTest {
     }
 
     private static void drawAll(Path file, SourceInfo info) throws ProblemException {
-        try (Document document = READER.document(file, Taking.PLAIN)) {
+        try (Document document = READER.document(file, SourceOptions.PLAIN)) {
             for (Piece piece : document.pieces()) {
                 PixelSize small = new PixelSize(40, 40);
                 Pixels drawn = document instanceof DrawnDocument shapes

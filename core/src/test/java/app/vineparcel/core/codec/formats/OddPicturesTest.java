@@ -18,7 +18,7 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Programs;
 import java.awt.image.BufferedImage;
@@ -259,17 +259,17 @@ class OddPicturesTest {
     @Test
     void a_picture_cut_short_is_offered_only_on_demand() throws Exception {
         byte[] whole = plainPng(folder);
-        SourceReader.Contents contents = READER.contents(png(Arrays.copyOf(whole, whole.length / 2)), Taking.PLAIN);
+        SourceReader.Contents contents = READER.contents(png(Arrays.copyOf(whole, whole.length / 2)), SourceOptions.PLAIN);
         assertThat(contents.pieces().get(0).offered()).isFalse();
         assertThat(contents.info().notices()).extracting(Notice::code).containsExactly(CutShort.CODE);
-        assertThat(READER.contents(png(whole), Taking.PLAIN).pieces().get(0).offered())
+        assertThat(READER.contents(png(whole), SourceOptions.PLAIN).pieces().get(0).offered())
                 .isTrue();
     }
 
     @Test
     void reasons_are_true_and_no_drawing_comes_from_a_camera() throws Exception {
         Path svg = Files.writeString(folder.resolve("a.svg"), "<svg xmlns='http://www.w3.org/2000/svg'><g></svg>");
-        assertThatThrownBy(() -> READER.contents(svg, Taking.PLAIN))
+        assertThatThrownBy(() -> READER.contents(svg, SourceOptions.PLAIN))
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("Export it again from the program that made it.");
     }

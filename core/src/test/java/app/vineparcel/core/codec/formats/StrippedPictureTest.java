@@ -62,7 +62,7 @@ class StrippedPictureTest {
     void words_go_and_pixels_stay(String kind) throws Exception {
         byte[] told = written(kind.equals("png") ? PNG : jpeg(kind.equals("progressive")), 1);
         byte[] bare = StrippedPicture.of(told);
-        assertThat(LocationCheck.finds(CarriedIn.picture(told))).isTrue();
+        assertThat(LocationCheck.finds(FoundMetadata.picture(told))).isTrue();
         assertThat(facts(told).rights().creator()).isPresent();
         assertThat(facts(bare)).isEqualTo(PhotoFacts.NONE);
         assertThat(pixels(bare)).isEqualTo(pixels(told));
@@ -77,7 +77,7 @@ class StrippedPictureTest {
                 .isEqualTo(BuiltInProfile.SRGB.profile().bytes()));
         assertThat(facts(bare).orientation()).isEqualTo(Orientation.ofExif(6));
         assertThat(facts(bare).rights().isEmpty()).isTrue();
-        assertThat(LocationCheck.finds(CarriedIn.picture(bare))).isFalse();
+        assertThat(LocationCheck.finds(FoundMetadata.picture(bare))).isFalse();
     }
 
     @Test

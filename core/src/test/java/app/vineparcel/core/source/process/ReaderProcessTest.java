@@ -7,7 +7,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
 import app.vineparcel.core.source.SourceReader;
-import app.vineparcel.core.source.Taking;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Documents;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,7 +24,7 @@ class ReaderProcessTest {
     private Path folder;
 
     private static void refused(ReaderProcess process, Path file, String reason) {
-        assertThatThrownBy(() -> process.contents(file, Taking.PLAIN))
+        assertThatThrownBy(() -> process.contents(file, SourceOptions.PLAIN))
                 .isInstanceOfSatisfying(ProblemException.class, e -> {
                     assertThat(e.problem().reason()).contains(reason);
                     assertThat(e.problem().file()).isEqualTo(file.getFileName().toString());
@@ -35,10 +35,10 @@ class ReaderProcessTest {
     void it_reads_what_the_reader_reads() throws Exception {
         ReaderProcess process = new ReaderProcess(256, LIMITS);
         Path labels = Files.write(folder.resolve("labels.svg"), Documents.svg());
-        assertThat(process.contents(labels, Taking.PLAIN))
-                .isEqualTo(new SourceReader(LIMITS).contents(labels, Taking.PLAIN));
+        assertThat(process.contents(labels, SourceOptions.PLAIN))
+                .isEqualTo(new SourceReader(LIMITS).contents(labels, SourceOptions.PLAIN));
         refused(process, Files.writeString(folder.resolve("notes.txt"), "Plums"), "not a picture");
-        assertThatThrownBy(() -> process.contents(folder.resolve("gone.svg"), Taking.PLAIN))
+        assertThatThrownBy(() -> process.contents(folder.resolve("gone.svg"), SourceOptions.PLAIN))
                 .isInstanceOfSatisfying(
                         ProblemException.class, e -> assertThat(e.problem()).isInstanceOf(Problem.Vanished.class));
     }

@@ -1,0 +1,262 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.measure.Ssim;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.Shelf;
+import app.vineparcel.core.source.SourceReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A piece lying open while recipes are tried on it. What a change of the recipe does not touch is not done again: the decoded source and its
+ * halvings stay, and so do the finished pixels while only the file's format, weight or metadata change. Used by one thread at a time.
+ */
+public final class PreviewSession implements AutoCloseable {
+
+    /** Everything of a recipe that the pixels before encoding depend on. */
+    private record Look(List<Object> clauses) {
+        static Look of(PlannedRendition planned) {
+            Recipe recipe = asPicture(planned.column().recipe());
+            OutputFormat format = recipe.format();
+            return new Look(List.of(
+                    planned.piece(),
+                    planned.framing(),
+                    planned.taking(planned.piece()),
+                    recipe.colour(),
+                    recipe.background(),
+                    recipe.sharpen(),
+                    recipe.watermark(),
+                    recipe.ppi(),
+                    format.depth(),
+                    format.keepsAlpha(),
+                    format.takesInks()));
+        }
+    }
+
+    private final Shelf shelf;
+    private final OpenSources sources;
+    private final RenditionPixels.Workshop workshop;
+    private final FramedSources pieces;
+    private @Nullable Look look;
+    private @Nullable RenditionPixels pixels;
+    private volatile FramedSources.@Nullable Seen seen;
+    private @Nullable PreviewViews views;
+
+    /**
+     * An empty bench.
+     *
+     * @param threads at most so many work at once
+     */
+    public PreviewSession(SourceReader reader, Shelf shelf, int threads) {
+        this.shelf = shelf;
+        StageClock clock = new StageClock();
+        Conversions conversions = new Conversions();
+        this.workshop = new RenditionPixels.Workshop(
+                new MarkMemory(shelf), conversions, clock, threads, Optional.of(new SizedMemory()));
+        this.sources = new OpenSources(reader, conversions, clock);
+        this.pieces = new FramedSources(sources, workshop);
+    }
+
+    /**
+     * Makes a rendition and measures it; nothing of it stays on the disk.
+     *
+     * @param overtaken asked between steps; once true, the rest is not done
+     * @return empty if it was overtaken
+     * @throws ProblemException if it cannot be made, for the same reasons as in a run
+     */
+    public Optional<RecipePreview> put(PlannedRendition planned, BooleanSupplier overtaken) throws ProblemException {
+        return put(planned, true, overtaken);
+    }
+
+    /**
+     * The same.
+     *
+     * @param measured whether the file is compared with the pixels that it was made from
+     */
+    public Optional<RecipePreview> put(PlannedRendition planned, boolean measured, BooleanSupplier overtaken)
+            throws ProblemException {
+        Recipe recipe = planned.column().recipe();
+        Look wanted = Look.of(planned);
+        if (!wanted.equals(look)) {
+            look = null;
+            FramedSources.Seen fresh = pieces.of(planned);
+            seen = fresh;
+            if (overtaken.getAsBoolean()) {
+                return Optional.empty();
+            }
+            pixels = RenditionPixels.of(fresh, asPicture(recipe), workshop);
+            look = wanted;
+        }
+        FramedSources.Seen from = seen;
+        RenditionPixels made = pixels;
+        return overtaken.getAsBoolean() || from == null || made == null
+                ? Optional.empty()
+                : finished(planned, made, from, measured, overtaken);
+    }
+
+    /** Shapes are looked at as pixels; what they would become in print is not shown on a screen. */
+    private static Recipe asPicture(Recipe recipe) {
+        return recipe.format().isVector() ? recipe.forScreen() : recipe;
+    }
+
+    /** What a file of shapes says of its colours is what the recipe names. */
+    private String profile(Recipe recipe, Picture picture) {
+        return recipe.format().isVector() && !recipe.colour().asSource()
+                ? workshop.shelf()
+                        .find(recipe.colour().profile())
+                        .orElse(picture.profile())
+                        .title()
+                : picture.profile().title();
+    }
+
+    private Optional<RecipePreview> finished(
+            PlannedRendition planned,
+            RenditionPixels made,
+            FramedSources.Seen from,
+            boolean measured,
+            BooleanSupplier overtaken)
+            throws ProblemException {
+        Recipe recipe = planned.column().recipe();
+        Picture picture = made.picture();
+        Path file = temporary(planned);
+        try {
+            OutputFormat written = recipe.format();
+            if (recipe.format().isVector()) {
+                new ShapesFile(sources, pieces, workshop, planned).write(file);
+            } else {
+                written = RenditionFile.encode(
+                        recipe,
+                        picture,
+                        RenditionFile.tags(
+                                recipe,
+                                picture,
+                                from.source(),
+                                planned.piece().known().altText()),
+                        file);
+            }
+            if (overtaken.getAsBoolean()) {
+                return Optional.empty();
+            }
+            Optional<Decoded> back = written.kind().readBack(file);
+            OptionalDouble similarity = back.isEmpty() || !measured
+                    ? OptionalDouble.empty()
+                    : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), workshop.threads()));
+            views = new PreviewViews(
+                    from, planned.column().recipe().background(), picture, back.map(Decoded::pixels), workshop, views);
+            Optional<Box> mark = recipe.watermark().isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Watermarking(recipe.watermark().get(), workshop.shelf())
+                            .box(from.framing().content()));
+            return Optional.of(new RecipePreview(
+                    from.framing(),
+                    picture.pixels().size(),
+                    Files.size(file),
+                    written,
+                    profile(recipe, picture),
+                    similarity,
+                    made.clipped(),
+                    mark));
+        } catch (ShapesFile.PieceException e) {
+            throw e.problem();
+        } catch (IOException e) {
+            throw new ProblemException(
+                    new Problem.BadRequest(
+                            recipe.title(),
+                            "The file cannot be made: " + e.getMessage(),
+                            "Change the recipe's format clause."),
+                    e);
+        } finally {
+            discard(file);
+        }
+    }
+
+    /**
+     * A first look at a part of a large rendition, before its file is made. It may be asked for by another thread while {@link #put} is at
+     * work, and sees the piece that was put here before.
+     *
+     * @param part px of the rendition
+     * @return empty where a look would take as long as the whole
+     */
+    public Optional<PreviewViews.View> look(PlannedRendition planned, Box part) throws ProblemException {
+        FramedSources.Seen open = seen;
+        Recipe recipe = asPicture(planned.column().recipe());
+        Optional<Box> inside = part.intersection(planned.size().box());
+        if (open == null || inside.isEmpty() || !open.framing().equals(planned.framing())) {
+            return Optional.empty();
+        }
+        RenditionPixels.Workshop own =
+                new RenditionPixels.Workshop(shelf, workshop.conversions(), new StageClock(), workshop.threads());
+        int left = (int) inside.get().x();
+        int top = (int) inside.get().y();
+        PixelSize size = Extent.of(inside.get()).rounded();
+        Optional<Picture> window = RenditionPixels.window(open, recipe, left, top, size, own);
+        return window.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new PreviewViews(open, recipe.background(), window.get(), Optional.empty(), own, null)
+                        .after(size.box(), size));
+    }
+
+    /**
+     * A look at all of a rendition from further away, before its file is made: its crop, colours, watermark and ground at so few pixels, without
+     * what only its own size or its format brings.
+     *
+     * @param room the screen's pixels for it; a smaller rendition is not enlarged
+     */
+    public PreviewViews.View glance(PlannedRendition planned, PixelSize room) throws ProblemException {
+        Recipe recipe = asPicture(planned.column().recipe()).unsharpened();
+        FramedSources.Seen found = pieces.of(planned, planned.framing().within(room));
+        // about a focal point that is found only now, the frame is as large as planned
+        FramedSources.Seen small =
+                new FramedSources.Seen(found.source(), found.framing().within(room));
+        RenditionPixels.Workshop own = new RenditionPixels.Workshop(
+                workshop.shelf(), workshop.conversions(), workshop.clock(), workshop.threads());
+        Picture picture = RenditionPixels.of(small, recipe, own).picture();
+        PixelSize size = picture.pixels().size();
+        return new PreviewViews(small, recipe.background(), picture, Optional.empty(), own, null).after(size.box(), size);
+    }
+
+    /** Pictures of what was last put here; empty before anything was. */
+    public Optional<PreviewViews> views() {
+        return Optional.ofNullable(views);
+    }
+
+    private static Path temporary(PlannedRendition planned) throws ProblemException {
+        try {
+            return Files.createTempFile("vine-parcel-trial", ".part");
+        } catch (IOException e) {
+            throw new ProblemException(
+                    new Problem.CannotWrite(
+                            planned.path(), "There is no room for a trial.", "Look whether the disk is full."),
+                    e);
+        }
+    }
+
+    private static void discard(Path file) {
+        try {
+            Files.deleteIfExists(file);
+        } catch (IOException leftBehind) {
+            System.getLogger(PreviewSession.class.getName())
+                    .log(System.Logger.Level.WARNING, "cannot remove " + file, leftBehind);
+        }
+    }
+
+    @Override
+    public void close() {
+        sources.close();
+    }
+}

@@ -1,0 +1,31 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.geometry.PixelSize;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * What a recipe made of one piece, measured on the finished file.
+ *
+ * @param framing which part of the piece it shows
+ * @param size the rendition's, px
+ * @param bytes of the whole file
+ * @param format as it was written, with the quality that a weight limit led to
+ * @param profile the title of the colour profile that its numbers are in
+ * @param similarity structural similarity of the decoded file with the same pixels before encoding; empty where the format keeps shapes or
+ *     cannot be decoded here
+ * @param clipped the share, 0 to 1, of pixels whose colour the profile's gamut does not hold
+ * @param mark where the watermark lies on the rendition, px
+ */
+public record RecipePreview(
+        Framing framing,
+        PixelSize size,
+        long bytes,
+        OutputFormat format,
+        String profile,
+        OptionalDouble similarity,
+        double clipped,
+        Optional<Box> mark) {}

@@ -1,0 +1,61 @@
+package app.vineparcel.web.recipes;
+
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.core.render.RecipePreview;
+import app.vineparcel.web.Words;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What the script of a preview is told of a rendition that was just made for it. */
+public final class RecipePreviewAnswers {
+
+    private static final Words WORDS = new Words();
+
+    private RecipePreviewAnswers() {}
+
+    /** Its size, weight and profile, what it was made from, and where parts of it lie. */
+    public static Map<String, Object> of(RecipePreview trial, PlannedRendition planned) {
+        Map<String, Object> answer = new LinkedHashMap<>();
+        answer.put("width", trial.size().width());
+        answer.put("height", trial.size().height());
+        answer.put("pixels", trial.size().toString());
+        answer.put("source", planned.piece().piece().pixels().toString());
+        answer.put("bytes", trial.bytes());
+        answer.put("weight", WORDS.weight(trial.bytes()));
+        answer.put("exactly", WORDS.exactly(trial.bytes()));
+        answer.put("written", Sentences.format(trial.format()));
+        answer.put("profile", trial.profile());
+        answer.put("clipped", WORDS.share(trial.clipped()));
+        trial.similarity().ifPresent(similarity -> answer.put("similarity", similarity));
+        answer.put(
+                "clear",
+                planned.column().recipe().background().transparent()
+                        && planned.column().recipe().format().keepsAlpha());
+        answer.put("density", planned.column().density());
+        Framing framing = trial.framing();
+        answer.put(
+                "frame",
+                box(
+                        framing.crop(),
+                        planned.piece().piece().size().width(),
+                        planned.piece().piece().size().height()));
+        answer.put(
+                "content",
+                List.of(
+                        framing.left(),
+                        framing.top(),
+                        framing.content().width(),
+                        framing.content().height()));
+        trial.mark().ifPresent(mark -> answer.put("mark", List.of(mark.x(), mark.y(), mark.width(), mark.height())));
+        return answer;
+    }
+
+    /** As shares of the piece's width and height. */
+    private static List<Double> box(Box box, double width, double height) {
+        return List.of(box.x() / width, box.y() / height, box.width() / width, box.height() / height);
+    }
+}

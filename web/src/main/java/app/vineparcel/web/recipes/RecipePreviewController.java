@@ -1,0 +1,162 @@
+package app.vineparcel.web.recipes;
+
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.render.RecipePreview;
+import app.vineparcel.core.render.PreviewViews;
+import app.vineparcel.web.sources.SamplePieces;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** Answers the recipe page while somebody writes: what it would do, and what it makes of a real piece. */
+@Controller
+class RecipePreviewController {
+
+    private static final int MOST_PIXELS = 4000;
+
+    private final RecipeService recipes;
+    private final RecipeCheck check;
+    private final SamplePieces pieces;
+    private final PreviewSessions desks;
+
+    RecipePreviewController(RecipeService recipes, RecipeCheck check, SamplePieces pieces, PreviewSessions desks) {
+        this.recipes = recipes;
+        this.check = check;
+        this.pieces = pieces;
+        this.desks = desks;
+    }
+
+    /**
+     * The sentences, names and faults of the recipe in the form.
+     *
+     * @param recipe the kept one that it is compared with; 0 for none
+     * @param base a recipe file to compare it with instead, as for a piece that is treated otherwise
+     */
+    @PostMapping("/recipes/check")
+    @ResponseBody
+    RecipeCheck.Answer check(
+            @RequestParam Map<String, String> form,
+            @RequestParam(defaultValue = "0") long recipe,
+            @RequestParam(defaultValue = "") String base,
+            @RequestParam(defaultValue = "0") long piece)
+            throws ProblemException {
+        return check.of(RecipeForm.sent(form), kept(recipe, base), piece);
+    }
+
+    private Optional<Recipe> kept(long recipe, String base) throws ProblemException {
+        try {
+            if (!base.isEmpty()) {
+                return Optional.of(RecipeReader.read(base, ""));
+            }
+        } catch (RecipeException e) {
+            return Optional.empty(); // no page sends such a one
+        }
+        return recipe == 0 ? Optional.empty() : Optional.of(recipes.get(recipe).recipe());
+    }
+
+    /** Renders the piece by the recipe in the form. Overtaken requests are answered with no content. */
+    @PostMapping("/recipes/trial")
+    @ResponseBody
+    ResponseEntity<Map<String, Object>> trial(
+            @RequestParam Map<String, String> form,
+            @RequestParam long piece,
+            @RequestParam String desk,
+            @RequestParam long number) {
+        List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
+        if (chosen.isEmpty()) {
+            return ResponseEntity.ok(Map.of("problem", "This piece is no longer there. Choose another."));
+        }
+        try {
+            PlannedRendition planned = planned(form, chosen.get(0));
+            if (!planned.canBeMade()) {
+                return ResponseEntity.ok(
+                        Map.of("problem", planned.blocker().orElseThrow().message()));
+            }
+            Optional<RecipePreview> trial = desks.put(desk, number, planned);
+            return trial.isEmpty()
+                    ? ResponseEntity.noContent().build()
+                    : ResponseEntity.ok(RecipePreviewAnswers.of(trial.get(), planned));
+        } catch (RecipeException e) {
+            return ResponseEntity.noContent().build(); // the check says what is wrong
+        } catch (ProblemException e) {
+            Problem problem = e.problem();
+            return ResponseEntity.ok(Map.of("problem", problem.reason() + " " + problem.remedy()));
+        }
+    }
+
+    /** What a trial renders: the highest density of a ladder. */
+    private PlannedRendition planned(Map<String, String> form, SamplePieces.Chosen chosen) throws RecipeException {
+        Recipe recipe = RecipeForm.sent(form).recipe();
+        List<PlanColumn> ladder = new PlanColumn("", recipe, "", "").ladder();
+        return check.planner(chosen.assignment()).plan(chosen.piece(), ladder.get(ladder.size() - 1));
+    }
+
+    /** A part of a large rendition before its file is made; no content where that would be no faster. */
+    @PostMapping("/recipes/trial/look")
+    ResponseEntity<byte[]> look(
+            @RequestParam Map<String, String> form,
+            @RequestParam long piece,
+            @RequestParam String desk,
+            @RequestParam double x,
+            @RequestParam double y,
+            @RequestParam double width,
+            @RequestParam double height) {
+        List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
+        if (chosen.isEmpty() || !(width > 0 && height > 0) || width > MOST_PIXELS || height > MOST_PIXELS) {
+            return ResponseEntity.noContent().build();
+        }
+        try {
+            PlannedRendition planned = planned(form, chosen.get(0));
+            return planned.canBeMade()
+                    ? answer(desks.look(desk, planned, new Box(x, y, width, height)))
+                    : ResponseEntity.noContent().build();
+        } catch (RecipeException | ProblemException e) {
+            return ResponseEntity.noContent().build(); // the check and the trial say why
+        }
+    }
+
+    /** As plain samples: packing them would take longer. */
+    private static ResponseEntity<byte[]> answer(Optional<PreviewViews.View> view) {
+        return view.map(seen -> ResponseEntity.ok()
+                        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                        .header("X-Width", String.valueOf(seen.size().width()))
+                        .body(seen.rgba()))
+                .orElseGet(() -> ResponseEntity.noContent().build());
+    }
+
+    /** A part of the rendition, or of what it was made from, in px of the rendition, at so many pixels. */
+    @GetMapping("/recipes/trial/{desk}/{number}/{side}")
+    ResponseEntity<byte[]> view(
+            @PathVariable String desk,
+            @PathVariable long number,
+            @PathVariable String side,
+            @RequestParam double x,
+            @RequestParam double y,
+            @RequestParam double width,
+            @RequestParam double height,
+            @RequestParam int across,
+            @RequestParam int down)
+            throws ProblemException {
+        if (!(width > 0 && height > 0) || across < 1 || down < 1 || across > MOST_PIXELS || down > MOST_PIXELS) {
+            return ResponseEntity.badRequest().build();
+        }
+        return answer(desks.view(
+                desk, number, side.equals("after"), new Box(x, y, width, height), new PixelSize(across, down)));
+    }
+}
