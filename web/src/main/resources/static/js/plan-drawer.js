@@ -10,7 +10,7 @@ export function drawer(plan, parts) {
   const find = what => side.querySelector(`[data-${what}]`);
   const canvas = find('drawer-picture'), note = find('drawer-note'), text = find('drawer-text'), cropView = find('drawer-crop');
   const frame = cropView.querySelector('.crop-frame'), picture = cropView.querySelector('img');
-  const desk = crypto.randomUUID();
+  const session = crypto.randomUUID();
   let key = null, number = 0, shown = null, mode = 'whole', place = { x: 0.5, y: 0.5 }, later = 0, crop = null, asked = 0;
 
   const ratio = () => devicePixelRatio || 1;
@@ -69,7 +69,7 @@ export function drawer(plan, parts) {
     note.hidden = Boolean(shown);
     note.textContent = 'Rendering …';
     if (mode === 'one' && shown) return;
-    const answer = await fetch(`${plan.address}/cell/glance?${new URLSearchParams({ ...ids(), desk, across, down })}`).catch(() => null);
+    const answer = await fetch(`${plan.address}/cell/glance?${new URLSearchParams({ ...ids(), session, across, down })}`).catch(() => null);
     if (mine !== number || answer?.status !== 200) return;
     const [width, height] = answer.headers.get('X-Pixels').split(' ').map(Number);
     const samples = new Uint8ClampedArray(await answer.arrayBuffer());
@@ -87,7 +87,7 @@ export function drawer(plan, parts) {
     if (cell !== key) return;
     const mine = ++number;
     try {
-      const answer = await post(`${plan.address}/cell/preview`, { ...ids(), desk, number: mine });
+      const answer = await post(`${plan.address}/cell/preview`, { ...ids(), session, number: mine });
       if (mine !== number || answer.status === 204) return;
       const made = await told(answer);
       if (mine !== number) return;
@@ -122,7 +122,7 @@ export function drawer(plan, parts) {
     const x = Math.round(Math.max(0, Math.min(shown.width - width, place.x * shown.width - width / 2)));
     const y = Math.round(Math.max(0, Math.min(shown.height - height, place.y * shown.height - height / 2)));
     const across = Math.max(1, Math.round(width * zoom)), down = Math.max(1, Math.round(height * zoom));
-    const answer = await fetch(`/recipes/trial/${desk}/${shown.number}/after?${new URLSearchParams({ x, y, width, height, across, down })}`);
+    const answer = await fetch(`/recipes/preview/${session}/${shown.number}/after?${new URLSearchParams({ x, y, width, height, across, down })}`);
     if (mine !== asked || answer.status !== 200) return;
     const samples = new Uint8ClampedArray(await answer.arrayBuffer()), along = Number(answer.headers.get('X-Width'));
     await put(samples, along, () => mine === asked);

@@ -1,12 +1,12 @@
 // One recipe: clauses open in place, what stands in the form is checked and tried as it is typed, and nothing is lost before it is kept.
 import './finding.js';
-import { trial } from './trial.js';
+import { preview } from './preview.js';
 import { cropFrame } from './crop.js';
 
 const form = document.querySelector('form.recipe');
 const pieces = document.querySelector('[data-piece]');
 const token = document.querySelector('meta[name=csrf]').content;
-const desk = crypto.randomUUID();
+const session = crypto.randomUUID();
 const draft = form.dataset.draft;
 const field = name => form.elements.namedItem(name);
 let number = 0, running = null, waiting = 0;
@@ -69,7 +69,7 @@ function apply(answer) {
       return line;
     }));
   }
-  trial.notice(answer.findings);
+  preview.notice(answer.findings);
 }
 
 async function send() {
@@ -80,7 +80,7 @@ async function send() {
   body.set('recipe', form.dataset.recipe);
   if (form.dataset.base) body.set('base', form.dataset.base);
   if (pieces) body.set('piece', pieces.value);
-  body.set('desk', desk);
+  body.set('session', session);
   body.set('number', mine);
   const ask = (address, what = body) => fetch(address, { method: 'POST', body: what, signal: running.signal, headers: { 'X-XSRF-TOKEN': token } });
   const checked = ask('/recipes/check').then(async answer => {
@@ -88,15 +88,15 @@ async function send() {
     const said = await answer.json();
     if (mine === number) apply(said);
   });
-  if (pieces) trial.wait();
-  const tried = pieces ? trial.first(ask, body, began, () => mine === number).then(() => mine === number ? ask('/recipes/trial') : null).then(async answer => {
+  if (pieces) preview.wait();
+  const tried = pieces ? preview.first(ask, body, began, () => mine === number).then(() => mine === number ? ask('/recipes/preview') : null).then(async answer => {
     if (mine !== number || !answer) return;
-    if (answer.status === 204) trial.stop();
-    else if (answer.ok) await trial.show(await answer.json(), desk, mine, began);
+    if (answer.status === 204) preview.stop();
+    else if (answer.ok) await preview.show(await answer.json(), session, mine, began);
     else throw new Error();
   }) : null;
   await Promise.all([checked, tried]).catch(error => {
-    if (mine === number && error.name !== 'AbortError') trial.fail('The program does not answer. What you wrote is still here; try again.');
+    if (mine === number && error.name !== 'AbortError') preview.fail('The program does not answer. What you wrote is still here; try again.');
   });
 }
 
@@ -165,16 +165,16 @@ form.addEventListener('click', event => {
   if (aspect) set('/crop/aspect', aspect.dataset.aspect);
 });
 const frame = cropFrame(form.querySelector('[data-crop-draw]'), aspect => set('/crop/aspect', aspect));
-trial.onShown = answer => frame.show(answer.frame, answer.source, pieces.value);
-trial.place = ({ anchor, inset }) => { field('/watermark/inset').value = inset; set('/watermark/anchor', anchor); };
-trial.placing = () => form.querySelector('[data-clause="watermark"]').open && !field('/watermark/tile').checked;
-form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event => { if (event.target.open) trial.whole(); else trial.draw(); });
+preview.onShown = answer => frame.show(answer.frame, answer.source, pieces.value);
+preview.place = ({ anchor, inset }) => { field('/watermark/inset').value = inset; set('/watermark/anchor', anchor); };
+preview.placing = () => form.querySelector('[data-clause="watermark"]').open && !field('/watermark/tile').checked;
+form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event => { if (event.target.open) preview.whole(); else preview.draw(); });
 
 pieces?.addEventListener('change', () => {
-  localStorage.setItem('trial-piece', pieces.value);
+  localStorage.setItem('preview-piece', pieces.value);
   send();
 });
-const last = localStorage.getItem('trial-piece');
+const last = localStorage.getItem('preview-piece');
 if (pieces?.dataset.only) {
   [...pieces.options].filter(option => option.value !== pieces.dataset.only).forEach(option => option.remove());
 } else if (pieces && last && [...pieces.options].some(option => option.value === last)) pieces.value = last;
@@ -182,8 +182,8 @@ if (pieces?.dataset.only) {
 document.addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, select, textarea, dialog')) return;
   if (event.key === 'k') form.querySelector('[data-keep]:not(:disabled)')?.click();
-  if (event.key === '1') trial.oneToOne();
-  if (event.key === '0') trial.whole();
+  if (event.key === '1') preview.oneToOne();
+  if (event.key === '0') preview.whole();
 });
 
 form.querySelectorAll('.clause').forEach(clause => { if ([...clause.querySelectorAll('[data-fault]')].some(place => place.textContent)) clause.open = true; });

@@ -3,8 +3,8 @@ const page = document.getElementById('sheet-page');
 const canvas = page.querySelector('[data-canvas]');
 const form = page.querySelector('form.region-form');
 const list = page.querySelector('[data-order]');
-const pieces = () => [...canvas.querySelectorAll('.laid')];
-const ofId = id => canvas.querySelector(`.laid[data-piece="${id}"]`);
+const pieces = () => [...canvas.querySelectorAll('.sheet-item')];
+const ofId = id => canvas.querySelector(`.sheet-item[data-piece="${id}"]`);
 
 function keep() {
   form.elements.places.value = [...list.children].map(item => {
@@ -21,7 +21,7 @@ const at = event => new DOMPoint(event.clientX, event.clientY).matrixTransform(c
 
 let drag = null;
 canvas.addEventListener('pointerdown', event => {
-  const piece = event.target.closest('.laid');
+  const piece = event.target.closest('.sheet-item');
   if (!piece) return;
   const point = at(event);
   drag = { piece, held: [point.x - piece.dataset.x, point.y - piece.dataset.y], from: [piece.dataset.x, piece.dataset.y] };
@@ -53,7 +53,7 @@ function changePlaces({ piece, from }, point) {
 }
 canvas.addEventListener('keydown', event => {
   const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-  const piece = event.target.closest('.laid');
+  const piece = event.target.closest('.sheet-item');
   if (!step || !piece) return;
   event.preventDefault();
   form.elements.layout.value = 'free';

@@ -17,8 +17,8 @@ import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Shelf;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.PrintWriter;
@@ -179,7 +179,8 @@ public final class RenderCommand implements Callable<Integer> {
         SourceReader reader = new SourceReader(pixelLimit * 1_000_000);
         SourceList list;
         try {
-            list = SourceList.of(sources, reader, new PieceFilter(wanted), new SourceOptions(pageBox, Set.copyOf(keptOut)));
+            list = SourceList.of(
+                    sources, reader, new PieceFilter(wanted), new SourceOptions(pageBox, Set.copyOf(keptOut)));
         } catch (IOException e) {
             return refused("A source folder cannot be read: " + e.getMessage());
         }

@@ -5,8 +5,8 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -42,15 +42,16 @@ record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable
      * Looks into the sources.
      *
      * @param filter which pieces of documents are wanted
-     * @param taking how documents are taken
+     * @param options how documents are taken
      */
-    static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, SourceOptions taking) throws IOException {
+    static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, SourceOptions options)
+            throws IOException {
         List<PlanPiece> pieces = new ArrayList<>();
         List<LeftOut> leftOut = new ArrayList<>();
         List<Unreadable> unreadable = new ArrayList<>();
         for (Path file : files(named)) {
             try {
-                SourceReader.Contents contents = reader.contents(file, taking);
+                SourceReader.Contents contents = reader.contents(file, options);
                 for (Piece piece : contents.pieces()) {
                     if (!piece.offered() && filter.wantsAll()) {
                         leftOut.add(new LeftOut(file, piece, contents.info().notices()));
@@ -68,7 +69,7 @@ record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable
                             contents.info(),
                             Optional.empty(),
                             pieces.size() + 1,
-                            new PlanPiece.Part(piece, taking, contents.layers(), Optional.empty())));
+                            new PlanPiece.Part(piece, options, contents.layers(), Optional.empty())));
                 }
             } catch (ProblemException e) {
                 unreadable.add(new Unreadable(file, e.problem()));

@@ -34,7 +34,8 @@ final class Catalogue {
             String svg =
                     "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%smm\" height=\"%smm\" viewBox=\"0 0 %s %s\">%s</svg>"
                             .formatted(page.width(), page.height(), width, height, page.art());
-            SvgDocument document = SvgDocument.read(svg.getBytes(StandardCharsets.UTF_8), page.name(), SourceOptions.PLAIN);
+            SvgDocument document =
+                    SvgDocument.read(svg.getBytes(StandardCharsets.UTF_8), page.name(), SourceOptions.PLAIN);
             Piece whole = document.pieces().get(0);
             Box place = whole.size().times(POINTS_PER_PX).box();
             sheets.add(new PdfSheet(

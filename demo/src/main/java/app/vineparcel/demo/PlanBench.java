@@ -53,9 +53,12 @@ public final class PlanBench {
         long before = heldKilobytes();
         Grid kept = whole.get();
         long held = heldKilobytes() - before;
-        Choices one = Choices.ALL.turned(List.of(new Choices.Cell("p900", "c3")), false);
+        Choices one = Choices.ALL.turned(List.of(new Choices.CellKey("p900", "c3")), false);
         Choices column = Choices.ALL.turned(
-                pieces.stream().map(piece -> new Choices.Cell(piece.id(), "c3")).toList(), false);
+                pieces.stream()
+                        .map(piece -> new Choices.CellKey(piece.id(), "c3"))
+                        .toList(),
+                false);
         System.out.printf(
                 Locale.ROOT,
                 "{\"pieces\":%d,\"recipes\":%d,\"renditions\":%d,\"wholeMs\":%.1f,\"cellMs\":%.2f,\"columnMs\":%.1f,\"windowMs\":%.1f,\"heldKB\":%d}%n",

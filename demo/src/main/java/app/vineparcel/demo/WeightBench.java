@@ -119,7 +119,7 @@ public final class WeightBench {
         PictureFacts facts = SmallPicture.make(reader, file, info, thumbnail, (path, content) -> weigh(content))
                 .facts();
         PlanPiece piece = PlanPiece.picture("", file, info.stem(), info, Optional.empty(), 1);
-        PlanPiece known = piece.knowing(piece.known().with(Optional.of(facts)));
+        PlanPiece known = piece.withKnown(piece.known().with(Optional.of(facts)));
         Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
         Map<String, PlannedRendition> planned = new LinkedHashMap<>();
         for (int format = 0; format < FORMATS.size(); format++) {

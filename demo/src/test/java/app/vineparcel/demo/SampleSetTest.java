@@ -9,8 +9,8 @@ import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.SourceInfo;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -118,9 +118,11 @@ class SampleSetTest {
                 .filteredOn(layer -> layer.helper().isPresent())
                 .extracting(Layer::name)
                 .containsExactly("die-line");
-        SourceReader.Contents catalogue = reader.contents(folder.resolve("documents/catalogue.pdf"), SourceOptions.PLAIN);
+        SourceReader.Contents catalogue =
+                reader.contents(folder.resolve("documents/catalogue.pdf"), SourceOptions.PLAIN);
         assertThat(catalogue.pieces()).extracting(Piece::name).hasSize(5);
-        SourceReader.Contents poster = reader.contents(folder.resolve("documents/market-poster.ora"), SourceOptions.PLAIN);
+        SourceReader.Contents poster =
+                reader.contents(folder.resolve("documents/market-poster.ora"), SourceOptions.PLAIN);
         assertThat(poster.layers()).extracting(Layer::name).contains("Die-line", "Fruit", "Pears");
     }
 }

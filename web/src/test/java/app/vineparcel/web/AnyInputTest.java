@@ -93,7 +93,7 @@ class AnyInputTest extends Workbench {
             }
         }
         Map<String, String> tried = new LinkedHashMap<>(clauses);
-        tried.putAll(Map.of("piece", String.valueOf(piece), "desk", "odd", "number", "1"));
+        tried.putAll(Map.of("piece", String.valueOf(piece), "session", "odd", "number", "1"));
         Map<String, String> ofChannel = Map.of(
                 "/name",
                 "Odd",
@@ -120,7 +120,7 @@ class AnyInputTest extends Workbench {
         forms = List.of(
                 new Form("/recipes/check", clauses),
                 new Form(recipe, clauses),
-                new Form("/recipes/trial", tried),
+                new Form("/recipes/preview", tried),
                 new Form("/channels/check", ofChannel),
                 new Form(channel, ofChannel),
                 new Form("/marks/" + mark, Map.of("title", "Odd", "onDark", "odd-light.svg")),

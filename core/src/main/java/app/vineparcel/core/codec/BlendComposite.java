@@ -12,7 +12,7 @@ import java.awt.image.WritableRaster;
  * Lays colours over others by a blend mode (W3C Compositing and Blending Level 1, 9 and 10; the same as ISO 32000-1, 11.3.5), in sRGB.
  *
  * @param mode how colours are mixed
- * @param opacity of what is laid over, 0 to 1
+ * @param opacity of what is items over, 0 to 1
  */
 public record BlendComposite(BlendMode mode, double opacity) implements Composite {
 

@@ -31,11 +31,11 @@ public record ExternalProgram(String name, boolean isInstalled) {
 
     /** What is done in a folder that is gone afterwards. */
     @FunctionalInterface
-    public interface InRoom<T> {
+    public interface InFolder<T> {
         T done(Path room) throws IOException;
     }
 
-    public static <T> T inRoom(InRoom<T> work) throws IOException {
+    public static <T> T inTemporaryFolder(InFolder<T> work) throws IOException {
         Path room = Files.createTempDirectory("vine-parcel-program");
         try {
             return work.done(room);
@@ -82,7 +82,7 @@ public record ExternalProgram(String name, boolean isInstalled) {
     /** The first line of what it says; empty if it says nothing or cannot be run. */
     public Optional<String> says(List<String> options) {
         try {
-            return inRoom(room -> {
+            return inTemporaryFolder(room -> {
                 run(options, room, name + " does not answer.");
                 try (Stream<String> lines = Files.lines(room.resolve("said.txt"), StandardCharsets.UTF_8)) {
                     return lines.findFirst();

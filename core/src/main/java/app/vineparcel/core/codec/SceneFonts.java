@@ -13,7 +13,7 @@ import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.pdmodel.font.FontMappers;
 import org.apache.pdfbox.pdmodel.font.FontMapping;
 
-/** Finds the file behind a font that text was laid out with. */
+/** Finds the file behind a font that text was items out with. */
 public final class SceneFonts {
 
     private static final Map<String, Optional<TrueTypeFont>> FOUND = new ConcurrentHashMap<>();

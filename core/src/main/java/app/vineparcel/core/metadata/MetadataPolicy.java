@@ -59,7 +59,7 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
     private static final int SRGB = 1;
     private static final int UNCALIBRATED = 0xffff;
 
-    /** How the source's file is laid out, or blocks that are written by themselves. */
+    /** How the source's file is items out, or blocks that are written by themselves. */
     private static final Set<Integer> OF_THE_FILE = Set.of(
             0x00fe, 0x00ff, 0x0100, 0x0101, 0x0102, 0x0103, 0x0106, 0x010a, 0x0111, 0x0115, 0x0116, 0x0117, 0x0118,
             0x0119, 0x011c, 0x0120, 0x0121, 0x0122, 0x0123, 0x0124, 0x0125, 0x012d, 0x013d, 0x013e, 0x013f, 0x0140,

@@ -18,7 +18,11 @@ import java.util.Set;
  * @param accepted findings that somebody has seen and means so
  */
 public record Choices(
-        Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on, Set<Accepted> accepted) {
+        Set<CellKey> off,
+        Map<CellKey, PieceOverride> overrides,
+        Set<String> onDemand,
+        Set<CellKey> on,
+        Set<Accepted> accepted) {
 
     /** Everything, as the recipes say. */
     public static final Choices ALL = new Choices(Set.of(), Map.of());
@@ -29,7 +33,7 @@ public record Choices(
      * @param piece the piece's {@link PlanPiece#id()}
      * @param column the column's {@link PlanColumn#id()}
      */
-    public record Cell(String piece, String column) {}
+    public record CellKey(String piece, String column) {}
 
     /**
      * A finding that is quiet. Blockers never are.
@@ -49,24 +53,24 @@ public record Choices(
     }
 
     /** Nothing is accepted. */
-    public Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides, Set<String> onDemand, Set<Cell> on) {
+    public Choices(Set<CellKey> off, Map<CellKey, PieceOverride> overrides, Set<String> onDemand, Set<CellKey> on) {
         this(off, overrides, onDemand, on, Set.of());
     }
 
     /** Of pieces that are all rendered unless somebody says otherwise. */
-    public Choices(Set<Cell> off, Map<Cell, PieceOverride> overrides) {
+    public Choices(Set<CellKey> off, Map<CellKey, PieceOverride> overrides) {
         this(off, overrides, Set.of(), Set.of());
     }
 
     /** Whether a cell is wanted. */
     public boolean isOn(String piece, String column) {
-        Cell cell = new Cell(piece, column);
+        CellKey cell = new CellKey(piece, column);
         return onDemand.contains(piece) ? on.contains(cell) : !off.contains(cell);
     }
 
     /** What is otherwise in a cell. */
     public Optional<PieceOverride> override(String piece, String column) {
-        return Optional.ofNullable(overrides.get(new Cell(piece, column)));
+        return Optional.ofNullable(overrides.get(new CellKey(piece, column)));
     }
 
     /** Whether a finding of a cell is quiet. */
@@ -98,18 +102,18 @@ public record Choices(
     }
 
     /** The same with cells turned on or off. */
-    public Choices turned(Collection<Cell> cells, boolean wanted) {
-        Set<Cell> otherOff = new HashSet<>(off);
-        Set<Cell> otherOn = new HashSet<>(on);
-        for (Cell cell : cells) {
+    public Choices turned(Collection<CellKey> cells, boolean wanted) {
+        Set<CellKey> otherOff = new HashSet<>(off);
+        Set<CellKey> otherOn = new HashSet<>(on);
+        for (CellKey cell : cells) {
             turn(cell, wanted, otherOff, otherOn);
         }
         return new Choices(otherOff, overrides, onDemand, otherOn, accepted);
     }
 
-    private void turn(Cell cell, boolean wanted, Set<Cell> otherOff, Set<Cell> otherOn) {
+    private void turn(CellKey cell, boolean wanted, Set<CellKey> otherOff, Set<CellKey> otherOn) {
         boolean asked = onDemand.contains(cell.piece());
-        Set<Cell> listed = asked ? otherOn : otherOff;
+        Set<CellKey> listed = asked ? otherOn : otherOff;
         if (wanted == asked) {
             listed.add(cell);
         } else {
@@ -118,13 +122,13 @@ public record Choices(
     }
 
     /** The same with cells turned together: off if all of them are on, else on. */
-    public Choices toggled(Collection<Cell> cells) {
+    public Choices toggled(Collection<CellKey> cells) {
         return turned(cells, !cells.stream().allMatch(cell -> isOn(cell.piece(), cell.column())));
     }
 
     /** The same with a cell treated otherwise; an empty override gives it back to its recipe. */
-    public Choices overridden(Cell cell, PieceOverride override) {
-        Map<Cell, PieceOverride> other = new HashMap<>(overrides);
+    public Choices overridden(CellKey cell, PieceOverride override) {
+        Map<CellKey, PieceOverride> other = new HashMap<>(overrides);
         if (override.isEmpty()) {
             other.remove(cell);
         } else {
@@ -135,12 +139,12 @@ public record Choices(
 
     /** One piece's choices, on and off and otherwise, carried to other pieces. */
     public Choices carried(String from, Collection<String> to, Collection<String> columns) {
-        Set<Cell> otherOff = new HashSet<>(off);
-        Set<Cell> otherOn = new HashSet<>(on);
-        Map<Cell, PieceOverride> otherwise = new HashMap<>(overrides);
+        Set<CellKey> otherOff = new HashSet<>(off);
+        Set<CellKey> otherOn = new HashSet<>(on);
+        Map<CellKey, PieceOverride> otherwise = new HashMap<>(overrides);
         for (String piece : to) {
             for (String column : columns) {
-                Cell cell = new Cell(piece, column);
+                CellKey cell = new CellKey(piece, column);
                 turn(cell, isOn(from, column), otherOff, otherOn);
                 override(from, column)
                         .ifPresentOrElse(override -> otherwise.put(cell, override), () -> otherwise.remove(cell));

@@ -114,18 +114,18 @@ public final class Fingerprints {
         if (piece.part().sheet().isPresent()) {
             Sheet sheet = piece.part().sheet().get();
             words.add(sheet.size() + " " + sheet.ground());
-            for (Sheet.Laid laid : sheet.laid()) {
-                words.add(String.valueOf(laid.place()));
-                if (!add(laid.piece(), words)) {
+            for (Sheet.Item items : sheet.items()) {
+                words.add(String.valueOf(items.place()));
+                if (!add(items.piece(), words)) {
                     return false;
                 }
             }
             return true;
         }
-        SourceOptions taking = piece.part().taking();
+        SourceOptions options = piece.part().options();
         words.add(piece.piece().key() + " " + piece.piece().size() + " "
                 + piece.piece().unitsPerInch() + " " + piece.piece().region());
-        words.add(taking.box() + " " + taking.paper() + " " + new TreeSet<>(taking.keptOut()));
+        words.add(options.box() + " " + options.paper() + " " + new TreeSet<>(options.keptOut()));
         words.add(piece.known().altText().orElse(""));
         words.add(piece.known().content().map(FileContent::sha256).orElse(""));
         return piece.known().content().isPresent();

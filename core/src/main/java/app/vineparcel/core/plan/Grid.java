@@ -165,8 +165,8 @@ public final class Grid {
     }
 
     /** Cells that can be turned on, of some rows and some columns. */
-    public List<Choices.Cell> some(IntPredicate ofRows, IntPredicate ofColumns) {
-        List<Choices.Cell> found = new ArrayList<>();
+    public List<Choices.CellKey> some(IntPredicate ofRows, IntPredicate ofColumns) {
+        List<Choices.CellKey> found = new ArrayList<>();
         for (int row = 0; row < rows().size(); row++) {
             for (int column = 0; column < totals.length && ofRows.test(row); column++) {
                 if (ofColumns.test(column) && canBeOn(row, column)) {
@@ -178,7 +178,7 @@ public final class Grid {
     }
 
     /** Of some cells those that are on, or would be without somebody's asking for each. */
-    public List<Choices.Cell> usual(List<Choices.Cell> some) {
+    public List<Choices.CellKey> usual(List<Choices.CellKey> some) {
         return some.stream()
                 .filter(cell -> choices().isOn(cell.piece(), cell.column())
                         || !choices().onDemand().contains(cell.piece()))
@@ -186,7 +186,7 @@ public final class Grid {
     }
 
     /** Cells about which other choices say something else, as far as they are of this grid. */
-    public List<Choices.Cell> changedBy(Choices other) {
+    public List<Choices.CellKey> changedBy(Choices other) {
         return cells.differing(other).stream().map(axes::cell).toList();
     }
 
@@ -206,7 +206,7 @@ public final class Grid {
     }
 
     private List<Finding> accepted(int index) {
-        Choices.Cell cell = axes.cell(index);
+        Choices.CellKey cell = axes.cell(index);
         return choices().accepted().isEmpty()
                 ? List.of()
                 : cells.planned(index).stream()
@@ -216,7 +216,7 @@ public final class Grid {
                         .toList();
     }
 
-    private PlannedRendition unaccepted(Choices.Cell cell, PlannedRendition file) {
+    private PlannedRendition unaccepted(Choices.CellKey cell, PlannedRendition file) {
         return choices().accepted().isEmpty()
                 ? file
                 : file.finding(file.findings().stream()
@@ -225,7 +225,7 @@ public final class Grid {
     }
 
     private List<PlannedRendition> files(int index) {
-        Choices.Cell cell = axes.cell(index);
+        Choices.CellKey cell = axes.cell(index);
         List<PlannedRendition> files = cells.planned(index).stream()
                 .map(file -> unaccepted(cell, file))
                 .toList();
@@ -274,8 +274,8 @@ public final class Grid {
     }
 
     /** Cells that are on and of which something of that code was found, row by row. */
-    public List<Choices.Cell> found(String code) {
-        List<Choices.Cell> found = new ArrayList<>();
+    public List<Choices.CellKey> found(String code) {
+        List<Choices.CellKey> found = new ArrayList<>();
         for (int index = cells.on().nextSetBit(0);
                 index >= 0;
                 index = cells.on().nextSetBit(index + 1)) {
@@ -288,7 +288,7 @@ public final class Grid {
     }
 
     /** Cells that are on and would overwrite another's file. */
-    public List<Choices.Cell> collisions() {
+    public List<Choices.CellKey> collisions() {
         return cells.colliding().stream().map(axes::cell).toList();
     }
 

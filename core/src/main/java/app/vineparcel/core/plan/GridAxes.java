@@ -61,8 +61,8 @@ final class GridAxes {
         return columns.get(columnAt(index));
     }
 
-    Choices.Cell cell(int index) {
-        return new Choices.Cell(piece(index).id(), column(index).id());
+    Choices.CellKey cell(int index) {
+        return new Choices.CellKey(piece(index).id(), column(index).id());
     }
 
     Optional<Integer> row(String piece) {

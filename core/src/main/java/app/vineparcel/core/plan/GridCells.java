@@ -20,7 +20,7 @@ final class GridCells {
     private final GridAxes axes;
     private final Choices choices;
     private final MadeWeights made;
-    private final Map<Choices.Cell, List<PlanColumn>> overridden;
+    private final Map<Choices.CellKey, List<PlanColumn>> overridden;
     private final CellSummary[] cells;
     private final BitSet on;
     private final PathOwners takers;
@@ -29,7 +29,7 @@ final class GridCells {
             GridAxes axes,
             Choices choices,
             MadeWeights made,
-            Map<Choices.Cell, List<PlanColumn>> overridden,
+            Map<Choices.CellKey, List<PlanColumn>> overridden,
             CellSummary[] cells,
             BitSet on,
             PathOwners takers) {
@@ -72,7 +72,7 @@ final class GridCells {
         for (int index = 0; index < cells.length; index++) {
             int row = rows[axes.rowAt(index)];
             int column = across[axes.columnAt(index)];
-            Choices.Cell cell = axes.cell(index);
+            Choices.CellKey cell = axes.cell(index);
             PieceOverride override = choices.overrides().get(cell);
             boolean same = sameAccepted
                     && row >= 0
@@ -119,7 +119,7 @@ final class GridCells {
         differing.addAll(quieted);
         for (int index : differing) {
             changed.leavePaths(index, paths);
-            Choices.Cell cell = axes.cell(index);
+            Choices.CellKey cell = axes.cell(index);
             boolean otherwise = quieted.contains(index)
                     || !choices.override(cell.piece(), cell.column())
                             .equals(other.override(cell.piece(), cell.column()));
@@ -152,14 +152,14 @@ final class GridCells {
 
     /** Cells about which other choices say something else. */
     List<Integer> differing(Choices other) {
-        Set<Choices.Cell> named = new HashSet<>();
+        Set<Choices.CellKey> named = new HashSet<>();
         for (Choices one : List.of(choices, other)) {
             named.addAll(one.off());
             named.addAll(one.on());
             named.addAll(one.overrides().keySet());
         }
         List<Integer> found = new ArrayList<>();
-        for (Choices.Cell cell : named) {
+        for (Choices.CellKey cell : named) {
             Optional<Integer> row = axes.row(cell.piece());
             Optional<Integer> column = axes.column(cell.column());
             boolean differs = choices.isOn(cell.piece(), cell.column()) != other.isOn(cell.piece(), cell.column())
@@ -180,7 +180,7 @@ final class GridCells {
                 one -> choices.accepted().contains(one) && other.accepted().contains(one));
         Set<Integer> found = new HashSet<>();
         for (int index = 0; index < cells.length && !some.isEmpty(); index++) {
-            Choices.Cell cell = axes.cell(index);
+            Choices.CellKey cell = axes.cell(index);
             if (some.stream()
                     .anyMatch(one -> (one.piece().isEmpty() || one.piece().equals(cell.piece()))
                             && (one.column().isEmpty() || one.column().equals(cell.column())))) {
@@ -211,7 +211,7 @@ final class GridCells {
 
     /** The files of a cell, whatever other cells are like. */
     List<PlannedRendition> planned(int index) {
-        Choices.Cell cell = axes.cell(index);
+        Choices.CellKey cell = axes.cell(index);
         return axes.planned(index, densities(index)).stream()
                 .map(file -> made.weighed(cell, file))
                 .toList();

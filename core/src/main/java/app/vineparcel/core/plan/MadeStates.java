@@ -55,7 +55,7 @@ public final class MadeStates {
      *
      * @param made the files of cells, each as it was made last
      */
-    public static MadeStates of(Grid grid, Map<Choices.Cell, List<MadeFile>> made, Now now) {
+    public static MadeStates of(Grid grid, Map<Choices.CellKey, List<MadeFile>> made, Now now) {
         int columns = grid.columns().size();
         MadeStates all = new MadeStates(made.isEmpty() ? 0 : grid.rows().size() * columns, columns);
         Comparison comparison = new Comparison(grid, now);

@@ -14,7 +14,7 @@ public final class MadeWeights {
     /** Nothing was made. */
     public static final MadeWeights NONE = new MadeWeights(Map.of(), Map.of());
 
-    private final Map<Choices.Cell, List<MadeFile>> files;
+    private final Map<Choices.CellKey, List<MadeFile>> files;
     private final Map<String, String> sources;
     private final Map<PlanColumn, String> recipes = new IdentityHashMap<>();
 
@@ -24,18 +24,18 @@ public final class MadeWeights {
      * @param files of cells, each as it was made last
      * @param sources by piece, a word for its file and how it is taken
      */
-    public MadeWeights(Map<Choices.Cell, List<MadeFile>> files, Map<String, String> sources) {
+    public MadeWeights(Map<Choices.CellKey, List<MadeFile>> files, Map<String, String> sources) {
         this.files = files;
         this.sources = sources;
     }
 
     /** Whether of a cell the same was made. */
-    boolean sameOf(Choices.Cell cell, MadeWeights other) {
+    boolean sameOf(Choices.CellKey cell, MadeWeights other) {
         return Objects.equals(files.get(cell), other.files.get(cell));
     }
 
     /** A rendition with the weight that it had, if it was made as it would be today. */
-    PlannedRendition weighed(Choices.Cell cell, PlannedRendition planned) {
+    PlannedRendition weighed(Choices.CellKey cell, PlannedRendition planned) {
         List<MadeFile> made = files.get(cell);
         if (made == null || Planner.combines(planned.column())) { // a page weighs less than the file of all of them
             return planned;

@@ -53,7 +53,7 @@ record MarkPreflight(WatermarkClause clause, Optional<MarkShape> onLight, Option
         }
     }
 
-    void look(PlanPiece piece, Framing framing, List<Finding> findings) {
+    void check(PlanPiece piece, Framing framing, List<Finding> findings) {
         if (onLight.isEmpty()) {
             return;
         }

@@ -17,7 +17,7 @@ final class MetadataPreflight {
 
     private MetadataPreflight() {}
 
-    static void look(PlanPiece piece, PlanColumn column, String path, List<Finding> findings) {
+    static void check(PlanPiece piece, PlanColumn column, String path, List<Finding> findings) {
         file(piece, findings);
         name(piece, path, findings);
         rights(piece, column, findings);

@@ -19,12 +19,13 @@ final class PiecePreflight {
     private final Map<PlanPiece, List<Layer>> helpersOf = new IdentityHashMap<>();
     private final Map<PlanPiece, List<Finding>> noticesOf = new IdentityHashMap<>();
 
-    void look(PlanPiece piece, PlanColumn column, List<Finding> findings) {
+    void check(PlanPiece piece, PlanColumn column, List<Finding> findings) {
         findings.addAll(noticesOf.computeIfAbsent(piece, PiecePreflight::notices));
         helpers(piece, column, findings);
         Recipe recipe = column.recipe();
         recipe.format().shapes().ifPresent(shapes -> shapes(piece, recipe, shapes, findings));
-        piece.part().sheet().ifPresent(sheet -> sheet.laid().forEach(laid -> helpers(laid.piece(), column, findings)));
+        piece.part().sheet().ifPresent(sheet -> sheet.items()
+                .forEach(items -> helpers(items.piece(), column, findings)));
     }
 
     private static List<Finding> notices(PlanPiece piece) {
@@ -39,7 +40,7 @@ final class PiecePreflight {
                 .filter(layer -> layer.shown() && layer.helper().isPresent())
                 .filter(layer -> layer.on().isEmpty()
                         || layer.on().contains(piece.piece().key()))
-                .filter(layer -> !piece.part().taking().keepsOut(layer))
+                .filter(layer -> !piece.part().options().keepsOut(layer))
                 .toList();
     }
 
@@ -48,9 +49,9 @@ final class PiecePreflight {
         if (shown.isEmpty()) {
             return;
         }
-        SourceOptions taking = SourceOptions.PLAIN.without(column.rules().keptOut());
+        SourceOptions options = SourceOptions.PLAIN.without(column.rules().keptOut());
         List<Layer> still = shown.stream()
-                .filter(layer -> !taking.keepsOut(layer))
+                .filter(layer -> !options.keepsOut(layer))
                 .limit(MOST_HELPERS)
                 .toList();
         still.forEach(layer -> findings.add(new Finding(
@@ -63,8 +64,8 @@ final class PiecePreflight {
     /** Why a format of shapes cannot hold a piece. */
     static Optional<String> notFor(PlanPiece piece, OutputFormat format) {
         boolean pictureOnSheet = piece.part().sheet().isPresent()
-                && piece.part().sheet().get().laid().stream()
-                        .anyMatch(laid -> !laid.piece().piece().isDrawn());
+                && piece.part().sheet().get().items().stream()
+                        .anyMatch(items -> !items.piece().piece().isDrawn());
         boolean held = format.shapes().map(Shapes::holdsPictures).orElse(true);
         return held || piece.piece().isDrawn() && !pictureOnSheet
                 ? Optional.empty()

@@ -45,7 +45,7 @@ final class PixelPreflight {
 
     private PixelPreflight() {}
 
-    static void look(
+    static void check(
             PlanPiece piece, PlanColumn column, Framing framing, Optional<IccProfile> target, List<Finding> findings) {
         Optional<PictureFacts> known = piece.known().facts();
         Recipe recipe = column.recipe();

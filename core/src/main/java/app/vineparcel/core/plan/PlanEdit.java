@@ -39,7 +39,7 @@ public record PlanEdit(Kind kind, String piece, String at, @Nullable String befo
     public static final String OFF = "off";
 
     /** A cell that was turned. */
-    public static PlanEdit turn(Choices.Cell cell, boolean on) {
+    public static PlanEdit turn(Choices.CellKey cell, boolean on) {
         return new PlanEdit(Kind.TURN, cell.piece(), cell.column(), on ? OFF : ON, on ? ON : OFF);
     }
 

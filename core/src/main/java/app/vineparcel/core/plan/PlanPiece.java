@@ -35,7 +35,7 @@ public record PlanPiece(
      * What of its source a piece is, and how the source is taken.
      *
      * @param piece as the source has it
-     * @param taking without what every use of the source keeps out
+     * @param options without what every use of the source keeps out
      * @param layers what could be kept out
      * @param sheet what lies on it, if it is a sheet
      * @param crops where somebody put a crop of it, by {@link Aspect#word()}, or {@link #ANY_ASPECT} for those without a place of their own
@@ -43,7 +43,7 @@ public record PlanPiece(
      */
     public record Part(
             Piece piece,
-            SourceOptions taking,
+            SourceOptions options,
             List<Layer> layers,
             Optional<Sheet> sheet,
             Map<String, CropPlace> crops,
@@ -55,13 +55,17 @@ public record PlanPiece(
 
         /** Nothing else is known of it. */
         public Part(
-                Piece piece, SourceOptions taking, List<Layer> layers, Optional<Sheet> sheet, Map<String, CropPlace> crops) {
-            this(piece, taking, layers, sheet, crops, Known.NOTHING);
+                Piece piece,
+                SourceOptions options,
+                List<Layer> layers,
+                Optional<Sheet> sheet,
+                Map<String, CropPlace> crops) {
+            this(piece, options, layers, sheet, crops, Known.NOTHING);
         }
 
         /** Nobody put a crop of it anywhere. */
-        public Part(Piece piece, SourceOptions taking, List<Layer> layers, Optional<Sheet> sheet) {
-            this(piece, taking, layers, sheet, Map.of());
+        public Part(Piece piece, SourceOptions options, List<Layer> layers, Optional<Sheet> sheet) {
+            this(piece, options, layers, sheet, Map.of());
         }
 
         /** Of a source that is taken as it stands. */
@@ -127,13 +131,13 @@ public record PlanPiece(
     /** The same on white paper. */
     public PlanPiece onPaper() {
         Part papered = new Part(
-                part.piece(), part.taking().onPaper(), part.layers(), part.sheet(), part.crops(), part.known());
+                part.piece(), part.options().onPaper(), part.layers(), part.sheet(), part.crops(), part.known());
         return new PlanPiece(id, file, name, info, focus, number, papered);
     }
 
     /** The same with other things known of it. */
-    public PlanPiece knowing(Known known) {
-        Part other = new Part(part.piece(), part.taking(), part.layers(), part.sheet(), part.crops(), known);
+    public PlanPiece withKnown(Known known) {
+        Part other = new Part(part.piece(), part.options(), part.layers(), part.sheet(), part.crops(), known);
         return new PlanPiece(id, file, name, info, focus, number, other);
     }
 
@@ -143,8 +147,8 @@ public record PlanPiece(
                 .map(one -> new Sheet(
                         one.size(),
                         one.ground(),
-                        one.laid().stream()
-                                .map(laid -> new Sheet.Laid(laid.piece().bare(), laid.place()))
+                        one.items().stream()
+                                .map(items -> new Sheet.Item(items.piece().bare(), items.place()))
                                 .toList()));
         Known known = new Known(
                 Optional.empty(),
@@ -159,7 +163,7 @@ public record PlanPiece(
                 info,
                 focus,
                 number,
-                new Part(part.piece(), part.taking(), List.of(), sheet, part.crops(), known));
+                new Part(part.piece(), part.options(), List.of(), sheet, part.crops(), known));
     }
 
     /** What is known of it besides what its source says. */

@@ -94,7 +94,7 @@ public record PlanStep(String label, List<PlanEdit> edits) {
                     long last = Long.parseLong(ends[ends.length - 1]);
                     for (long piece = Long.parseLong(ends[0]); piece <= last; piece++) {
                         edits.add(PlanEdit.turn(
-                                new Choices.Cell(
+                                new Choices.CellKey(
                                         String.valueOf(piece), node.get("at").asString()),
                                 on));
                     }
@@ -112,9 +112,9 @@ public record PlanStep(String label, List<PlanEdit> edits) {
     }
 
     /** What turns one set of choices into another, of these cells. */
-    public static List<PlanEdit> between(Choices before, Choices after, List<Choices.Cell> cells) {
+    public static List<PlanEdit> between(Choices before, Choices after, List<Choices.CellKey> cells) {
         List<PlanEdit> edits = new ArrayList<>();
-        for (Choices.Cell cell : cells) {
+        for (Choices.CellKey cell : cells) {
             boolean on = after.isOn(cell.piece(), cell.column());
             if (before.isOn(cell.piece(), cell.column()) != on) {
                 edits.add(PlanEdit.turn(cell, on));
@@ -128,7 +128,7 @@ public record PlanStep(String label, List<PlanEdit> edits) {
         return edits;
     }
 
-    private static @org.jspecify.annotations.Nullable String written(Choices choices, Choices.Cell cell) {
+    private static @org.jspecify.annotations.Nullable String written(Choices choices, Choices.CellKey cell) {
         return choices.override(cell.piece(), cell.column())
                 .map(PieceOverride::written)
                 .orElse(null);

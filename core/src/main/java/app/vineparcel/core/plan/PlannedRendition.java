@@ -53,8 +53,8 @@ public record PlannedRendition(
     }
 
     /** How the source of a page is taken, without what the channel keeps out. */
-    public SourceOptions taking(PlanPiece page) {
-        return page.part().taking().without(column.rules().keptOut());
+    public SourceOptions options(PlanPiece page) {
+        return page.part().options().without(column.rules().keptOut());
     }
 
     /** The rendition's size, px. */

@@ -62,7 +62,7 @@ public final class Planner {
             path = piece.info().stem() + "." + recipe.format().ending();
         }
         length(path).ifPresent(findings::add);
-        MetadataPreflight.look(piece, column, path, findings);
+        MetadataPreflight.check(piece, column, path, findings);
         reachable(piece, column, framing).ifPresent(findings::add);
         return new PlannedRendition(
                 piece,

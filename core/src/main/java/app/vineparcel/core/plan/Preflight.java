@@ -29,11 +29,11 @@ final class Preflight {
         Recipe recipe = column.recipe();
         List<Finding> findings = new ArrayList<>();
         size(piece, column, framing, findings);
-        ofPieces.look(piece, column, findings);
+        ofPieces.check(piece, column, findings);
         RecipePreflight ofRecipe = ofRecipes.computeIfAbsent(recipe, r -> RecipePreflight.of(r, shelf));
         findings.addAll(ofRecipe.findings());
-        PixelPreflight.look(piece, column, framing, ofRecipe.target(), findings);
-        ofRecipe.mark().ifPresent(mark -> mark.look(piece, framing, findings));
+        PixelPreflight.check(piece, column, framing, ofRecipe.target(), findings);
+        ofRecipe.mark().ifPresent(mark -> mark.check(piece, framing, findings));
         if (recipe.colour().asSource() && source.profileModel().equals(Optional.of(ColourModel.CMYK))) {
             inksAsTheyStand(recipe, findings);
         }

@@ -11,9 +11,9 @@ import java.util.OptionalInt;
  *
  * @param size of the canvas
  * @param ground its colour, 0xRRGGBB; empty leaves it clear
- * @param laid the pieces, the lowest first
+ * @param items the pieces, the lowest first
  */
-public record Sheet(Extent size, OptionalInt ground, List<Laid> laid) {
+public record Sheet(Extent size, OptionalInt ground, List<Item> items) {
 
     /** The most pieces that one sheet takes. */
     public static final int MOST = 500;
@@ -24,10 +24,10 @@ public record Sheet(Extent size, OptionalInt ground, List<Laid> laid) {
      * @param piece what; never a sheet itself
      * @param place where all of it goes
      */
-    public record Laid(PlanPiece piece, Box place) {}
+    public record Item(PlanPiece piece, Box place) {}
 
     public Sheet {
-        laid = List.copyOf(laid);
+        items = List.copyOf(items);
     }
 
     /** How large a piece is on a sheet at its natural size: what is drawn as on paper, a picture's pixel as one CSS px. */

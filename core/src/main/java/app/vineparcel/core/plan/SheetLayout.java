@@ -26,7 +26,7 @@ public record SheetLayout(int columns, double gap, double margin) {
      * @param size of the sheet
      * @param places in the order of the pieces
      */
-    public record Laid(Extent size, List<Box> places) {}
+    public record Arrangement(Extent size, List<Box> places) {}
 
     /** One row. */
     public static SheetLayout row(int pieces, double gap, double margin) {
@@ -44,7 +44,7 @@ public record SheetLayout(int columns, double gap, double margin) {
     }
 
     /** Lays pieces of these sizes; at least one. A column is as wide as its widest piece, a row as high as its highest. */
-    public Laid lay(List<Extent> pieces) {
+    public Arrangement lay(List<Extent> pieces) {
         int across = Math.min(columns, pieces.size());
         int down = (pieces.size() + across - 1) / across;
         double[] widths = new double[across];
@@ -60,7 +60,7 @@ public record SheetLayout(int columns, double gap, double margin) {
             double top = before(heights, i / across) + (heights[i / across] - piece.height()) / 2;
             places.add(new Box(left, top, piece.width(), piece.height()));
         }
-        return new Laid(
+        return new Arrangement(
                 new Extent(before(widths, across) - gap + margin, before(heights, down) - gap + margin), places);
     }
 

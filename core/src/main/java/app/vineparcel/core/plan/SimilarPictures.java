@@ -30,7 +30,7 @@ public final class SimilarPictures {
                     PlanPiece piece = pieces.get(i);
                     all.set(
                             i,
-                            piece.knowing(
+                            piece.withKnown(
                                     piece.known().beside(pieces.get(earlier).name())));
                     break;
                 }

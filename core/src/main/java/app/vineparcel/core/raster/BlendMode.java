@@ -47,7 +47,7 @@ public enum BlendMode {
         return ordinal() < HUE.ordinal();
     }
 
-    /** One band: what lies beneath, and what is laid over, 0 to 1. */
+    /** One band: what lies beneath, and what is items over, 0 to 1. */
     private double mixed(double below, double above) {
         return switch (this) {
             case MULTIPLY -> below * above;

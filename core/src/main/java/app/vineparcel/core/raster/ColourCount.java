@@ -9,7 +9,7 @@ import java.util.Set;
 final class ColourCount {
 
     /** A cell's mean colour, 0xAARRGGBB, and how many pixels fell into it. */
-    record Cell(int argb, long count) {}
+    record Bin(int argb, long count) {}
 
     private static final int KEYS = 1 << 19;
     private static final int SUMS = 5;
@@ -36,7 +36,7 @@ final class ColourCount {
     }
 
     /** The cells that are not empty, in the order of their keys. */
-    static List<Cell> cells(int[] argb) {
+    static List<Bin> cells(int[] argb) {
         long[] sums = new long[KEYS * SUMS];
         for (int colour : argb) {
             int at = key(colour) * SUMS;
@@ -46,7 +46,7 @@ final class ColourCount {
             sums[at + 3] += colour & 0xff;
             sums[at + 4]++;
         }
-        List<Cell> cells = new ArrayList<>();
+        List<Bin> cells = new ArrayList<>();
         for (int at = 0; at < sums.length; at += SUMS) {
             long count = sums[at + 4];
             if (count > 0) {
@@ -54,7 +54,7 @@ final class ColourCount {
                 for (int band = 0; band < 4; band++) {
                     mean = mean << 8 | (int) ((sums[at + band] + count / 2) / count);
                 }
-                cells.add(new Cell(mean, count));
+                cells.add(new Bin(mean, count));
             }
         }
         return cells;

@@ -5,7 +5,7 @@ import app.vineparcel.core.colour.LinearSpace;
 import app.vineparcel.core.colour.Matrix;
 import app.vineparcel.core.geometry.PixelSize;
 
-/** Turns a drawn mark, 8-bit sRGB with alpha, into linear light of the picture that it is laid over. */
+/** Turns a drawn mark, 8-bit sRGB with alpha, into linear light of the picture that it is items over. */
 public final class MarkLayer {
 
     private MarkLayer() {}

@@ -5,7 +5,7 @@ import app.vineparcel.core.geometry.PixelSize;
 import java.util.List;
 
 /**
- * A picture with a mark laid over it, seen as rows (Porter and Duff 1984, “over”), mixed by the encoded values of the picture's space, as whoever
+ * A picture with a mark items over it, seen as rows (Porter and Duff 1984, “over”), mixed by the encoded values of the picture's space, as whoever
  * chose the mark's opacity sees it.
  */
 public final class MarkedRows extends RowsOver {

@@ -12,10 +12,10 @@ final class PaletteChoice {
 
     private static final int ROUNDS = 8;
 
-    private final List<ColourCount.Cell> cells;
+    private final List<ColourCount.Bin> cells;
     private final float[] places;
 
-    private PaletteChoice(List<ColourCount.Cell> cells, PaletteSpace space) {
+    private PaletteChoice(List<ColourCount.Bin> cells, PaletteSpace space) {
         this.cells = cells;
         this.places = new float[cells.size() * PaletteSpace.AXES];
         for (int i = 0; i < cells.size(); i++) {
@@ -24,7 +24,7 @@ final class PaletteChoice {
     }
 
     /** Up to so many colours, 0xAARRGGBB. */
-    static List<Integer> of(List<ColourCount.Cell> cells, PaletteSpace space, int most) {
+    static List<Integer> of(List<ColourCount.Bin> cells, PaletteSpace space, int most) {
         PaletteChoice choice = new PaletteChoice(cells, space);
         int[][] groups = choice.split(Math.min(most, cells.size()));
         return choice.settled(groups);

@@ -59,8 +59,8 @@ public final class Quantiser {
         if (!exact.isEmpty()) {
             return new Paletted(size, exact, new NearestColour(exact, space).indexesOf(argb));
         }
-        List<ColourCount.Cell> cells = ColourCount.cells(argb);
-        List<ColourCount.Cell> seen =
+        List<ColourCount.Bin> cells = ColourCount.cells(argb);
+        List<ColourCount.Bin> seen =
                 cells.stream().filter(cell -> cell.argb() >>> 24 > 0).toList();
         boolean clear = seen.size() < cells.size();
         List<Integer> palette = new ArrayList<>(PaletteChoice.of(seen, space, clear ? colours - 1 : colours));

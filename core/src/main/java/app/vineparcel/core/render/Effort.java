@@ -14,7 +14,7 @@ public final class Effort {
     private static final double MEGA = 1e6;
     /** Opening, tags, writing, forcing to the disk. */
     private static final double EACH = 8;
-    /** Reading a source and taking it to linear light, a megapixel. */
+    /** Reading a source and options it to linear light, a megapixel. */
     private static final double READ = 16;
     /** Going through a source's pixels once more for another size, a megapixel. */
     private static final double RESAMPLE = 7;

@@ -27,23 +27,23 @@ import org.jspecify.annotations.Nullable;
 final class FramedSources {
 
     /**
-     * Pixels and the frame that is still to be laid over them.
+     * Pixels and the frame that is still to be items over them.
      *
      * @param source what the pipeline starts from
      * @param framing in the pixels of the source
      */
-    record Seen(PreparedSource source, Framing framing) {}
+    record FramedSource(PreparedSource source, Framing framing) {}
 
-    private record Drawing(PlanPiece piece, SourceOptions taking, Box part, PixelSize size, OptionalInt matte) {}
+    private record Drawing(PlanPiece piece, SourceOptions options, Box part, PixelSize size, OptionalInt matte) {}
 
     private final OpenSources sources;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private @Nullable Drawing drawing;
     private @Nullable PreparedSource drawn;
 
-    FramedSources(OpenSources sources, RenditionPixels.Workshop workshop) {
+    FramedSources(OpenSources sources, RenditionPixels.RenderContext context) {
         this.sources = sources;
-        this.workshop = workshop;
+        this.context = context;
     }
 
     /** Whether the file has to be opened as a document to get at a piece. */
@@ -54,43 +54,44 @@ final class FramedSources {
                 || !piece.piece().key().equals(Piece.WHOLE);
     }
 
-    Seen of(PlannedRendition planned) throws ProblemException {
+    FramedSource of(PlannedRendition planned) throws ProblemException {
         return of(planned, planned.framing());
     }
 
     /** In another frame than the planned. */
-    Seen of(PlannedRendition planned, Framing framing) throws ProblemException {
+    FramedSource of(PlannedRendition planned, Framing framing) throws ProblemException {
         PlanPiece piece = planned.piece();
         if (piece.piece().isDrawn()) {
             return drawn(planned, framing);
         }
-        Seen whole = pixels(piece, planned.taking(piece), framing);
+        FramedSource whole = pixels(piece, planned.options(piece), framing);
         return planned.needsFocus()
-                ? new Seen(
+                ? new FramedSource(
                         whole.source(),
                         planned.framing(Optional.of(whole.source().suggestedFocus())))
                 : whole;
     }
 
     /** A piece of pixels. */
-    Seen pixels(PlanPiece piece, SourceOptions taking, Framing framing) throws ProblemException {
-        PreparedSource source = sources.pixels(piece, taking);
+    FramedSource pixels(PlanPiece piece, SourceOptions options, Framing framing) throws ProblemException {
+        PreparedSource source = sources.pixels(piece, options);
         requireSame(piece, Extent.of(source.source().info().size()));
-        return new Seen(
+        return new FramedSource(
                 source, new Framing(piece.piece().onWhole(framing.crop()), framing.content(), framing.canvas()));
     }
 
-    private Seen drawn(PlannedRendition planned, Framing framing) throws ProblemException {
+    private FramedSource drawn(PlannedRendition planned, Framing framing) throws ProblemException {
         Recipe recipe = planned.column().recipe();
         OptionalInt matte = recipe.format().keepsAlpha() && recipe.background().transparent()
                 ? OptionalInt.empty()
                 : OptionalInt.of(recipe.background().rgb());
-        SourceOptions taking = planned.taking(planned.piece());
-        Drawing wanted = new Drawing(planned.piece(), taking, framing.crop(), framing.content(), taking.ground(matte));
+        SourceOptions options = planned.options(planned.piece());
+        Drawing wanted =
+                new Drawing(planned.piece(), options, framing.crop(), framing.content(), options.ground(matte));
         if (drawn == null || !wanted.equals(drawing)) {
             drawn = null;
             Pixels pixels = planned.piece().part().sheet().isPresent()
-                    ? new SheetDrawing(sources, this, workshop, planned)
+                    ? new SheetDrawing(sources, this, context, planned)
                             .draw(framing.crop(), framing.content(), wanted.matte())
                     : draw(wanted);
             OpenedSource opened = new OpenedSource(
@@ -99,17 +100,18 @@ final class FramedSources {
                     CarriedMetadata.NONE,
                     pixels,
                     ColourModel.RGB);
-            drawn = new PreparedSource(opened, workshop.conversions(), workshop.clock());
+            drawn = new PreparedSource(opened, context.conversions(), context.clock());
             drawing = wanted;
         }
-        return new Seen(drawn, new Framing(Extent.of(framing.content()).box(), framing.content(), framing.canvas()));
+        return new FramedSource(
+                drawn, new Framing(Extent.of(framing.content()).box(), framing.content(), framing.canvas()));
     }
 
     private Pixels draw(Drawing wanted) throws ProblemException {
         PlanPiece piece = wanted.piece();
-        DrawnDocument document = sources.drawn(piece, wanted.taking());
+        DrawnDocument document = sources.drawn(piece, wanted.options());
         requireSame(piece, document);
-        return workshop.clock().time(Stage.DRAW, () -> sources.reader()
+        return context.clock().time(Stage.DRAW, () -> sources.reader()
                 .draw(
                         piece.file(),
                         document,

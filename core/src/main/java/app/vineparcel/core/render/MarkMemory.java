@@ -22,8 +22,8 @@ final class MarkMemory implements Shelf {
     }
 
     @Override
-    public Optional<IccProfile> brought(String name) {
-        return shelf.brought(name);
+    public Optional<IccProfile> imported(String name) {
+        return shelf.imported(name);
     }
 
     @Override

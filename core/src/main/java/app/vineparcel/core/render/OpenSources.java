@@ -11,8 +11,8 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.PixelDocument;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 /** The sources that one thread has open. A document is opened once, a picture decoded once as long as its turn lasts. */
 final class OpenSources implements AutoCloseable {
 
-    private record Origin(Path file, SourceOptions taking) {}
+    private record Origin(Path file, SourceOptions options) {}
 
     private record Decoded(Origin origin, String key) {}
 
@@ -47,8 +47,8 @@ final class OpenSources implements AutoCloseable {
     }
 
     /** The document of a piece that is drawn. */
-    DrawnDocument drawn(PlanPiece piece, SourceOptions taking) throws ProblemException {
-        return (DrawnDocument) document(new Origin(piece.file(), taking));
+    DrawnDocument drawn(PlanPiece piece, SourceOptions options) throws ProblemException {
+        return (DrawnDocument) document(new Origin(piece.file(), options));
     }
 
     private Document document(Origin origin) throws ProblemException {
@@ -56,7 +56,7 @@ final class OpenSources implements AutoCloseable {
         Document known = documents.get(origin);
         if (known == null) {
             try {
-                known = clock.time(Stage.DECODE, () -> reader.document(origin.file(), origin.taking()));
+                known = clock.time(Stage.DECODE, () -> reader.document(origin.file(), origin.options()));
             } catch (ProblemException e) {
                 closed.put(origin, e.problem());
                 throw e;
@@ -67,8 +67,8 @@ final class OpenSources implements AutoCloseable {
     }
 
     /** The whole picture that a piece of pixels is, or is a part of. */
-    PreparedSource pixels(PlanPiece piece, SourceOptions taking) throws ProblemException {
-        Origin origin = new Origin(piece.file(), taking);
+    PreparedSource pixels(PlanPiece piece, SourceOptions options) throws ProblemException {
+        Origin origin = new Origin(piece.file(), options);
         Decoded wanted = new Decoded(origin, piece.piece().key());
         if (prepared == null || !wanted.equals(decoded)) {
             requireNotClosed(origin);

@@ -88,7 +88,7 @@ public record Order(PlannedRendition planned, Map<String, String> shelf, Optiona
         List<PlanPiece> shown = planned.pages().isEmpty() ? List.of(planned.piece()) : planned.pages();
         return shown.stream().flatMap(piece -> piece.part()
                 .sheet()
-                .map(sheet -> sheet.laid().stream().map(Sheet.Laid::piece))
+                .map(sheet -> sheet.items().stream().map(Sheet.Item::piece))
                 .orElse(Stream.of(piece)));
     }
 }

@@ -63,11 +63,11 @@ public final class PieceMeasurement {
         Conversions conversions = new Conversions();
         Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
         PlanColumn column = new PlanColumn("", LARGE_ENOUGH, "", "");
-        RenditionPixels.Workshop workshop =
-                new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
+        RenditionPixels.RenderContext context =
+                new RenditionPixels.RenderContext(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
         try (WorkBudget ignored = reader.pool().begin(ALL_OF_THEM);
                 OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            FramedSources look = new FramedSources(sources, workshop);
+            FramedSources look = new FramedSources(sources, context);
             for (PlanPiece piece : pieces) {
                 if (wanted.test(piece)) {
                     found.accept(piece, measured(reader, look, planner.plan(piece, column)));
@@ -79,7 +79,7 @@ public final class PieceMeasurement {
     private static Optional<PictureFacts> measured(SourceReader reader, FramedSources look, PlannedRendition planned) {
         try {
             return ForeignWork.within(reader.pool(), reader.limits().source(), () -> {
-                FramedSources.Seen seen = look.of(planned);
+                FramedSources.FramedSource seen = look.of(planned);
                 return Optional.of(
                         PictureMeasurement.of(seen.source(), seen.framing().crop()));
             });

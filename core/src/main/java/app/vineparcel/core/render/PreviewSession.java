@@ -29,14 +29,14 @@ import org.jspecify.annotations.Nullable;
 public final class PreviewSession implements AutoCloseable {
 
     /** Everything of a recipe that the pixels before encoding depend on. */
-    private record Look(List<Object> clauses) {
-        static Look of(PlannedRendition planned) {
+    private record Appearance(List<Object> clauses) {
+        static Appearance of(PlannedRendition planned) {
             Recipe recipe = asPicture(planned.column().recipe());
             OutputFormat format = recipe.format();
-            return new Look(List.of(
+            return new Appearance(List.of(
                     planned.piece(),
                     planned.framing(),
-                    planned.taking(planned.piece()),
+                    planned.options(planned.piece()),
                     recipe.colour(),
                     recipe.background(),
                     recipe.sharpen(),
@@ -50,15 +50,15 @@ public final class PreviewSession implements AutoCloseable {
 
     private final Shelf shelf;
     private final OpenSources sources;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private final FramedSources pieces;
-    private @Nullable Look look;
+    private @Nullable Appearance look;
     private @Nullable RenditionPixels pixels;
-    private volatile FramedSources.@Nullable Seen seen;
+    private volatile FramedSources.@Nullable FramedSource framed;
     private @Nullable PreviewViews views;
 
     /**
-     * An empty bench.
+     * An empty session.
      *
      * @param threads at most so many work at once
      */
@@ -66,10 +66,10 @@ public final class PreviewSession implements AutoCloseable {
         this.shelf = shelf;
         StageClock clock = new StageClock();
         Conversions conversions = new Conversions();
-        this.workshop = new RenditionPixels.Workshop(
+        this.context = new RenditionPixels.RenderContext(
                 new MarkMemory(shelf), conversions, clock, threads, Optional.of(new SizedMemory()));
         this.sources = new OpenSources(reader, conversions, clock);
-        this.pieces = new FramedSources(sources, workshop);
+        this.pieces = new FramedSources(sources, context);
     }
 
     /**
@@ -91,18 +91,18 @@ public final class PreviewSession implements AutoCloseable {
     public Optional<RecipePreview> put(PlannedRendition planned, boolean measured, BooleanSupplier overtaken)
             throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        Look wanted = Look.of(planned);
+        Appearance wanted = Appearance.of(planned);
         if (!wanted.equals(look)) {
             look = null;
-            FramedSources.Seen fresh = pieces.of(planned);
-            seen = fresh;
+            FramedSources.FramedSource fresh = pieces.of(planned);
+            framed = fresh;
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();
             }
-            pixels = RenditionPixels.of(fresh, asPicture(recipe), workshop);
+            pixels = RenditionPixels.of(fresh, asPicture(recipe), context);
             look = wanted;
         }
-        FramedSources.Seen from = seen;
+        FramedSources.FramedSource from = framed;
         RenditionPixels made = pixels;
         return overtaken.getAsBoolean() || from == null || made == null
                 ? Optional.empty()
@@ -117,7 +117,7 @@ public final class PreviewSession implements AutoCloseable {
     /** What a file of shapes says of its colours is what the recipe names. */
     private String profile(Recipe recipe, Picture picture) {
         return recipe.format().isVector() && !recipe.colour().asSource()
-                ? workshop.shelf()
+                ? context.shelf()
                         .find(recipe.colour().profile())
                         .orElse(picture.profile())
                         .title()
@@ -127,7 +127,7 @@ public final class PreviewSession implements AutoCloseable {
     private Optional<RecipePreview> finished(
             PlannedRendition planned,
             RenditionPixels made,
-            FramedSources.Seen from,
+            FramedSources.FramedSource from,
             boolean measured,
             BooleanSupplier overtaken)
             throws ProblemException {
@@ -137,7 +137,7 @@ public final class PreviewSession implements AutoCloseable {
         try {
             OutputFormat written = recipe.format();
             if (recipe.format().isVector()) {
-                new ShapesFile(sources, pieces, workshop, planned).write(file);
+                new ShapesFile(sources, pieces, context, planned).write(file);
             } else {
                 written = RenditionFile.encode(
                         recipe,
@@ -155,12 +155,12 @@ public final class PreviewSession implements AutoCloseable {
             Optional<Decoded> back = written.kind().readBack(file);
             OptionalDouble similarity = back.isEmpty() || !measured
                     ? OptionalDouble.empty()
-                    : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), workshop.threads()));
+                    : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), context.threads()));
             views = new PreviewViews(
-                    from, planned.column().recipe().background(), picture, back.map(Decoded::pixels), workshop, views);
+                    from, planned.column().recipe().background(), picture, back.map(Decoded::pixels), context, views);
             Optional<Box> mark = recipe.watermark().isEmpty()
                     ? Optional.empty()
-                    : Optional.of(new Watermarking(recipe.watermark().get(), workshop.shelf())
+                    : Optional.of(new Watermarking(recipe.watermark().get(), context.shelf())
                             .box(from.framing().content()));
             return Optional.of(new RecipePreview(
                     from.framing(),
@@ -193,14 +193,14 @@ public final class PreviewSession implements AutoCloseable {
      * @return empty where a look would take as long as the whole
      */
     public Optional<PreviewViews.View> look(PlannedRendition planned, Box part) throws ProblemException {
-        FramedSources.Seen open = seen;
+        FramedSources.FramedSource open = framed;
         Recipe recipe = asPicture(planned.column().recipe());
         Optional<Box> inside = part.intersection(planned.size().box());
         if (open == null || inside.isEmpty() || !open.framing().equals(planned.framing())) {
             return Optional.empty();
         }
-        RenditionPixels.Workshop own =
-                new RenditionPixels.Workshop(shelf, workshop.conversions(), new StageClock(), workshop.threads());
+        RenditionPixels.RenderContext own =
+                new RenditionPixels.RenderContext(shelf, context.conversions(), new StageClock(), context.threads());
         int left = (int) inside.get().x();
         int top = (int) inside.get().y();
         PixelSize size = Extent.of(inside.get()).rounded();
@@ -219,15 +219,16 @@ public final class PreviewSession implements AutoCloseable {
      */
     public PreviewViews.View glance(PlannedRendition planned, PixelSize room) throws ProblemException {
         Recipe recipe = asPicture(planned.column().recipe()).unsharpened();
-        FramedSources.Seen found = pieces.of(planned, planned.framing().within(room));
+        FramedSources.FramedSource found = pieces.of(planned, planned.framing().within(room));
         // about a focal point that is found only now, the frame is as large as planned
-        FramedSources.Seen small =
-                new FramedSources.Seen(found.source(), found.framing().within(room));
-        RenditionPixels.Workshop own = new RenditionPixels.Workshop(
-                workshop.shelf(), workshop.conversions(), workshop.clock(), workshop.threads());
+        FramedSources.FramedSource small =
+                new FramedSources.FramedSource(found.source(), found.framing().within(room));
+        RenditionPixels.RenderContext own = new RenditionPixels.RenderContext(
+                context.shelf(), context.conversions(), context.clock(), context.threads());
         Picture picture = RenditionPixels.of(small, recipe, own).picture();
         PixelSize size = picture.pixels().size();
-        return new PreviewViews(small, recipe.background(), picture, Optional.empty(), own, null).after(size.box(), size);
+        return new PreviewViews(small, recipe.background(), picture, Optional.empty(), own, null)
+                .after(size.box(), size);
     }
 
     /** Pictures of what was last put here; empty before anything was. */

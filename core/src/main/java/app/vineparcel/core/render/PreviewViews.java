@@ -54,9 +54,9 @@ public final class PreviewViews {
 
     private record Before(PreparedSource source, Framing framing, Background background) {}
 
-    private final FramedSources.Seen seen;
+    private final FramedSources.FramedSource framed;
     private final Background background;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private final PreparedSource after;
     private final PixelSize size;
     private @Nullable Before key;
@@ -70,19 +70,19 @@ public final class PreviewViews {
      * @param former whose source is used again where it fits
      */
     PreviewViews(
-            FramedSources.Seen seen,
+            FramedSources.FramedSource framed,
             Background background,
             Picture picture,
             Optional<Pixels> decoded,
-            RenditionPixels.Workshop workshop,
+            RenditionPixels.RenderContext context,
             @Nullable PreviewViews former) {
-        this.seen = seen;
+        this.framed = framed;
         this.background = background;
-        this.workshop = new RenditionPixels.Workshop(
-                workshop.shelf(), workshop.conversions(), workshop.clock(), workshop.threads());
+        this.context = new RenditionPixels.RenderContext(
+                context.shelf(), context.conversions(), context.clock(), context.threads());
         this.size = picture.pixels().size();
         this.after = prepared(new Picture(decoded.orElse(picture.pixels()), picture.profile()));
-        if (former != null && new Before(seen.source(), seen.framing(), background).equals(former.key)) {
+        if (former != null && new Before(framed.source(), framed.framing(), background).equals(former.key)) {
             this.key = former.key;
             this.before = former.before;
         }
@@ -101,9 +101,9 @@ public final class PreviewViews {
     /** The same part of the source, scaled alike and otherwise untouched. */
     public View before(Box part, PixelSize wanted) throws ProblemException {
         if (before == null) {
-            RenditionPixels plain = RenditionPixels.of(seen, plain(background), workshop);
+            RenditionPixels plain = RenditionPixels.of(framed, plain(background), context);
             before = prepared(plain.picture());
-            key = new Before(seen.source(), seen.framing(), background);
+            key = new Before(framed.source(), framed.framing(), background);
         }
         return view(before, part, wanted);
     }
@@ -117,8 +117,9 @@ public final class PreviewViews {
             return View.of(
                     source.source().pixels().part((int) Math.round(inside.x()), (int) Math.round(inside.y()), fitting));
         }
-        FramedSources.Seen window = new FramedSources.Seen(source, new Framing(inside, fitting, fitting));
-        return View.of(RenditionPixels.of(window, plain(Background.TRANSPARENT), workshop)
+        FramedSources.FramedSource window =
+                new FramedSources.FramedSource(source, new Framing(inside, fitting, fitting));
+        return View.of(RenditionPixels.of(window, plain(Background.TRANSPARENT), context)
                 .picture()
                 .pixels());
     }
@@ -144,12 +145,12 @@ public final class PreviewViews {
                     default -> ColourModel.RGB;
                 };
         OpenedSource opened = new OpenedSource(
-                seen.source().source().info().sized(pixels.size()),
+                framed.source().source().info().sized(pixels.size()),
                 Optional.of(picture.profile()),
                 CarriedMetadata.NONE,
                 pixels,
                 model);
-        return new PreparedSource(opened, workshop.conversions(), workshop.clock());
+        return new PreparedSource(opened, context.conversions(), context.clock());
     }
 
     private static Recipe plain(Background background) {

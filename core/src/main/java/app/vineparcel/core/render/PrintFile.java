@@ -63,9 +63,9 @@ public final class PrintFile {
             throws ProblemException {
         StageClock clock = new StageClock();
         Conversions conversions = new Conversions();
-        RenditionPixels.Workshop workshop = new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1);
+        RenditionPixels.RenderContext context = new RenditionPixels.RenderContext(Shelf.EMPTY, conversions, clock, 1);
         try (OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            FramedSources look = new FramedSources(sources, workshop);
+            FramedSources look = new FramedSources(sources, context);
             Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
             PlanColumn column = new PlanColumn("", AS_IT_IS, "", "");
             List<PdfSheet> sheets = new ArrayList<>();
@@ -74,7 +74,7 @@ public final class PrintFile {
                 List<PdfSheet.Placed> placed = new ArrayList<>();
                 for (PrintLayout.Placed one : page) {
                     PlanPiece piece = pieces.get(one.number());
-                    ShapesFile shapes = new ShapesFile(sources, look, workshop, planner.plan(piece, column));
+                    ShapesFile shapes = new ShapesFile(sources, look, context, planner.plan(piece, column));
                     placed.addAll(within(shapes, piece, one));
                 }
                 List<Box> marked =

@@ -67,7 +67,7 @@ public final class RenderRun {
     private void runAll(List<List<PlannedRendition>> units, int atOnce, int threadsEach) {
         ExecutorService workers = Executors.newFixedThreadPool(atOnce);
         units.forEach(unit -> workers.execute(() -> new RenderUnit(unit, reader, sink, listener, stopped)
-                .render(new RenditionPixels.Workshop(shelf, conversions, new StageClock(), threadsEach))));
+                .render(new RenditionPixels.RenderContext(shelf, conversions, new StageClock(), threadsEach))));
         workers.shutdown();
         while (!workers.isTerminated()) {
             try {

@@ -47,15 +47,15 @@ final class RenderUnit {
     }
 
     @SuppressWarnings("try") // a hold counts by being open
-    void render(RenditionPixels.Workshop workshop) {
+    void render(RenditionPixels.RenderContext context) {
         try (WorkBudget ignored = reader.pool().begin(WHOLE_RUN);
-                OpenSources sources = new OpenSources(reader, workshop.conversions(), workshop.clock())) {
-            RenditionFile files = new RenditionFile(sources, sink, workshop);
+                OpenSources sources = new OpenSources(reader, context.conversions(), context.clock())) {
+            RenditionFile files = new RenditionFile(sources, sink, context);
             renditions.forEach(rendition -> finish(rendition, files));
         } catch (RuntimeException | Error e) {
             LOG.log(Level.ERROR, "closing a source failed", e);
         }
-        tell(() -> listener.sourceFinished(workshop.clock().spent()));
+        tell(() -> listener.sourceFinished(context.clock().spent()));
     }
 
     private void finish(PlannedRendition rendition, RenditionFile files) {

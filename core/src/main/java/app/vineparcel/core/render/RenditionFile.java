@@ -31,14 +31,14 @@ final class RenditionFile {
 
     private final OpenSources sources;
     private final RenditionSink sink;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private final FramedSources look;
 
-    RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.Workshop workshop) {
+    RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.RenderContext context) {
         this.sources = sources;
         this.sink = sink;
-        this.workshop = workshop;
-        this.look = new FramedSources(sources, workshop);
+        this.context = context;
+        this.look = new FramedSources(sources, context);
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
@@ -47,13 +47,16 @@ final class RenditionFile {
 
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        FramedSources.Seen seen = look.of(planned);
-        SourceInfo source = seen.source().source().info();
-        List<Notice> notices = untold(planned, source.notices());
+        FramedSources.FramedSource framed = look.of(planned);
+        SourceInfo source = framed.source().source().info();
+        List<Notice> notices = unannounced(planned, source.notices());
         requireWhole(source, notices);
-        RenditionPixels pixels = RenditionPixels.of(seen, recipe, workshop);
+        RenditionPixels pixels = RenditionPixels.of(framed, recipe, context);
         FileTags tags = tags(
-                recipe, pixels.picture(), seen.source(), planned.piece().known().altText());
+                recipe,
+                pixels.picture(),
+                framed.source(),
+                planned.piece().known().altText());
         AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
         RenditionSink.Placed placed = place(planned, file -> written.set(encode(recipe, pixels.picture(), tags, file)));
         return new Outcome.Done(
@@ -67,7 +70,7 @@ final class RenditionFile {
 
     private Outcome shapes(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        ShapesFile shapes = new ShapesFile(sources, look, workshop, planned);
+        ShapesFile shapes = new ShapesFile(sources, look, context, planned);
         RenditionSink.Placed placed = place(planned, file -> {
             shapes.write(file);
             long bytes = Files.size(file);
@@ -82,12 +85,12 @@ final class RenditionFile {
                 0,
                 recipe.format(),
                 RenderRun.since(began),
-                untold(planned, sources.drawnNotices()));
+                unannounced(planned, sources.drawnNotices()));
     }
 
     /** Half a picture is rendered only for those who knew that it is one. */
-    static void requireWhole(SourceInfo source, List<Notice> untold) throws ProblemException {
-        if (CutShort.isAmong(untold)) {
+    static void requireWhole(SourceInfo source, List<Notice> unannounced) throws ProblemException {
+        if (CutShort.isAmong(unannounced)) {
             throw new ProblemException(new Problem.Unreadable(
                     source.fileName(),
                     "The file ends before its picture does.",
@@ -96,7 +99,7 @@ final class RenditionFile {
     }
 
     /** What the plan did not say. */
-    private static List<Notice> untold(PlannedRendition planned, List<Notice> notices) {
+    private static List<Notice> unannounced(PlannedRendition planned, List<Notice> notices) {
         return notices.stream()
                 .distinct()
                 .filter(notice -> planned.findings().stream()
@@ -108,11 +111,11 @@ final class RenditionFile {
             throws ProblemException {
         ProblemException[] own = new ProblemException[1];
         try {
-            return workshop.clock()
+            return context.clock()
                     .time(
                             Stage.WRITE,
                             () -> sink.place(
-                                    planned.path(), file -> workshop.clock().time(Stage.ENCODE, () -> {
+                                    planned.path(), file -> context.clock().time(Stage.ENCODE, () -> {
                                         try {
                                             content.writeTo(file);
                                             requireNoLocation(planned, file);

@@ -30,27 +30,29 @@ record RenditionPixels(Picture picture, double clipped) {
     /**
      * What every rendition of a run shares.
      *
-     * @param memory where what was brought to a size is kept; empty where memory is better spent otherwise
+     * @param memory where what was imported to a size is kept; empty where memory is better spent otherwise
      */
-    record Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads, Optional<SizedMemory> memory) {
+    record RenderContext(
+            Shelf shelf, Conversions conversions, StageClock clock, int threads, Optional<SizedMemory> memory) {
 
-        /** That keeps nothing that was brought to a size. */
-        Workshop(Shelf shelf, Conversions conversions, StageClock clock, int threads) {
+        /** That keeps nothing that was imported to a size. */
+        RenderContext(Shelf shelf, Conversions conversions, StageClock clock, int threads) {
             this(shelf, conversions, clock, threads, Optional.empty());
         }
     }
 
     /** What a piece looks like through a recipe. */
-    static RenditionPixels of(FramedSources.Seen seen, Recipe recipe, Workshop workshop) throws ProblemException {
-        PreparedSource prepared = seen.source();
-        Framing framing = seen.framing();
-        TargetColours target = target(recipe, prepared, workshop);
+    static RenditionPixels of(FramedSources.FramedSource framed, Recipe recipe, RenderContext context)
+            throws ProblemException {
+        PreparedSource prepared = framed.source();
+        Framing framing = framed.framing();
+        TargetColours target = target(recipe, prepared, context);
         PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
         requireInksPossible(source, target, recipe, prepared);
         boolean keepAlpha = keepsAlpha(recipe, target);
 
         Optional<Encoded> untouched = untouched(source, target, framing, recipe, keepAlpha);
-        Encoded content = untouched.isPresent() ? untouched.get() : encoded(source, target, framing, recipe, workshop);
+        Encoded content = untouched.isPresent() ? untouched.get() : encoded(source, target, framing, recipe, context);
         Pixels whole =
                 framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
         return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
@@ -63,18 +65,17 @@ record RenditionPixels(Picture picture, double clipped) {
      * @param top of the window on the rendition, px
      */
     static Optional<Picture> window(
-            FramedSources.Seen seen, Recipe recipe, int left, int top, PixelSize size, Workshop workshop)
+            FramedSources.FramedSource framed, Recipe recipe, int left, int top, PixelSize size, RenderContext context)
             throws ProblemException {
-        PreparedSource prepared = seen.source();
-        TargetColours target = target(recipe, prepared, workshop);
+        PreparedSource prepared = framed.source();
+        TargetColours target = target(recipe, prepared, context);
         PreparedSource.InSpace source = target.start(recipe.colour(), prepared);
-        if (!wholeSize(source, seen.framing()) || seen.framing().padded()) {
+        if (!wholeSize(source, framed.framing()) || framed.framing().padded()) {
             return Optional.empty();
         }
         requireInksPossible(source, target, recipe, prepared);
-        LinearRows light =
-                marked(sharpened(source.pyramid().base(), source, recipe, workshop), source, recipe, workshop);
-        Encoded encoded = encoded(new WindowRows(light, left, top, size), source, target, recipe, workshop);
+        LinearRows light = marked(sharpened(source.pyramid().base(), source, recipe, context), source, recipe, context);
+        Encoded encoded = encoded(new WindowRows(light, left, top, size), source, target, recipe, context);
         return Optional.of(new Picture(encoded.pixels(), target.profile()));
     }
 
@@ -102,26 +103,26 @@ record RenditionPixels(Picture picture, double clipped) {
 
     /** Size, sharpening and watermark in linear light, then the target's colours. */
     private static Encoded encoded(
-            PreparedSource.InSpace source, TargetColours target, Framing framing, Recipe recipe, Workshop workshop)
+            PreparedSource.InSpace source, TargetColours target, Framing framing, Recipe recipe, RenderContext context)
             throws ProblemException {
-        LinearRows sized = sized(source, framing, workshop);
-        LinearRows light = marked(sharpened(sized, source, recipe, workshop), source, recipe, workshop);
-        return encoded(light, source, target, recipe, workshop);
+        LinearRows sized = sized(source, framing, context);
+        LinearRows light = marked(sharpened(sized, source, recipe, context), source, recipe, context);
+        return encoded(light, source, target, recipe, context);
     }
 
     private static Encoded encoded(
-            LinearRows light, PreparedSource.InSpace source, TargetColours target, Recipe recipe, Workshop workshop)
+            LinearRows light, PreparedSource.InSpace source, TargetColours target, Recipe recipe, RenderContext context)
             throws ProblemException {
         Optional<Background> behind = keepsAlpha(recipe, target) ? Optional.empty() : Optional.of(recipe.background());
         boolean fine = source.pixels().depth() > recipe.format().depth();
-        return workshop.clock()
+        return context.clock()
                 .time(
                         Stage.COLOUR,
                         () -> target.encode(
-                                light, source.space(), behind, recipe.format().depth(), fine, workshop.threads()));
+                                light, source.space(), behind, recipe.format().depth(), fine, context.threads()));
     }
 
-    private static TargetColours target(Recipe recipe, PreparedSource prepared, Workshop workshop)
+    private static TargetColours target(Recipe recipe, PreparedSource prepared, RenderContext context)
             throws ProblemException {
         String word = recipe.colour().profile();
         return TargetColours.of(
@@ -129,8 +130,8 @@ record RenditionPixels(Picture picture, double clipped) {
                 prepared,
                 recipe.colour().asSource()
                         ? prepared.source().profile()
-                        : workshop.shelf().find(word).orElseThrow(() -> TargetColours.unknown(word)),
-                workshop.conversions());
+                        : context.shelf().find(word).orElseThrow(() -> TargetColours.unknown(word)),
+                context.conversions());
     }
 
     /** The source's own samples, where no clause would change one of them. */
@@ -156,34 +157,35 @@ record RenditionPixels(Picture picture, double clipped) {
                 && framing.content().equals(source.pixels().size());
     }
 
-    private static LinearRows sized(PreparedSource.InSpace source, Framing framing, Workshop workshop) {
+    private static LinearRows sized(PreparedSource.InSpace source, Framing framing, RenderContext context) {
         if (wholeSize(source, framing)) {
             return source.pyramid().base();
         }
-        Optional<LinearImage> known = workshop.memory().flatMap(memory -> memory.find(source.pyramid(), framing));
+        Optional<LinearImage> known = context.memory().flatMap(memory -> memory.find(source.pyramid(), framing));
         if (known.isPresent()) {
             return known.get();
         }
-        LinearImage sized = workshop.clock().time(Stage.RESAMPLE, () -> source.pyramid()
-                .resample(framing.crop(), framing.content(), workshop.threads()));
-        workshop.memory().ifPresent(memory -> memory.keep(source.pyramid(), framing, sized));
+        LinearImage sized = context.clock().time(Stage.RESAMPLE, () -> source.pyramid()
+                .resample(framing.crop(), framing.content(), context.threads()));
+        context.memory().ifPresent(memory -> memory.keep(source.pyramid(), framing, sized));
         return sized;
     }
 
     private static LinearRows sharpened(
-            LinearRows light, PreparedSource.InSpace source, Recipe recipe, Workshop workshop) {
+            LinearRows light, PreparedSource.InSpace source, Recipe recipe, RenderContext context) {
         if (recipe.sharpen().changesNothing() || source.space().isEmpty()) {
             return light;
         }
         SharpenedRows sharpened =
                 new SharpenedRows(light, source.space().get(), OutputSharpening.mask(recipe.sharpen(), recipe.ppi()));
-        return workshop.clock().rows(Stage.SHARPEN, sharpened);
+        return context.clock().rows(Stage.SHARPEN, sharpened);
     }
 
-    private static LinearRows marked(LinearRows light, PreparedSource.InSpace source, Recipe recipe, Workshop workshop)
+    private static LinearRows marked(
+            LinearRows light, PreparedSource.InSpace source, Recipe recipe, RenderContext context)
             throws ProblemException {
         return recipe.watermark().isPresent() && source.space().isPresent()
-                ? new Watermarking(recipe.watermark().get(), workshop.shelf())
+                ? new Watermarking(recipe.watermark().get(), context.shelf())
                         .over(light, source.space().get())
                 : light;
     }

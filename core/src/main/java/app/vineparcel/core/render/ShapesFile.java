@@ -22,8 +22,8 @@ import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SvgSheet;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -38,7 +38,7 @@ final class ShapesFile {
 
     private final OpenSources sources;
     private final FramedSources look;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private final PlannedRendition planned;
     private final Recipe recipe;
 
@@ -58,10 +58,11 @@ final class ShapesFile {
         }
     }
 
-    ShapesFile(OpenSources sources, FramedSources look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
+    ShapesFile(
+            OpenSources sources, FramedSources look, RenditionPixels.RenderContext context, PlannedRendition planned) {
         this.sources = sources;
         this.look = look;
-        this.workshop = workshop;
+        this.context = context;
         this.planned = planned;
         this.recipe = planned.column().recipe();
     }
@@ -124,18 +125,18 @@ final class ShapesFile {
         OptionalInt ground = piece.part()
                 .sheet()
                 .map(Sheet::ground)
-                .orElse(planned.taking(piece).ground(OptionalInt.empty()));
+                .orElse(planned.options(piece).ground(OptionalInt.empty()));
         SvgSheet svg = new SvgSheet(piece.name(), canvas, ground.isPresent() ? ground : ground());
         if (piece.part().sheet().isEmpty()) {
             cut(piece, framing.crop(), place, svg, format);
         } else {
             double scale = place.width() / framing.crop().width();
-            for (Sheet.Laid laid : piece.part().sheet().get().laid()) {
-                Box on = laid.place()
+            for (Sheet.Item items : piece.part().sheet().get().items()) {
+                Box on = items.place()
                         .movedBy(-framing.crop().x(), -framing.crop().y())
                         .times(scale)
                         .movedBy(place.x(), place.y());
-                cut(laid.piece(), laid.piece().piece().size().box(), on, svg, format);
+                cut(items.piece(), items.piece().piece().size().box(), on, svg, format);
             }
         }
         if (!recipe.metadata().leavesCarried()) {
@@ -146,7 +147,7 @@ final class ShapesFile {
 
     private void cut(PlanPiece piece, Box part, Box place, SvgSheet svg, Shapes format)
             throws IOException, ProblemException {
-        DrawnDocument document = sources.drawn(piece, planned.taking(piece));
+        DrawnDocument document = sources.drawn(piece, planned.options(piece));
         FramedSources.requireSame(piece, document);
         document.cutInto(svg, piece.piece(), piece.piece().onWhole(part), place, format.text());
     }
@@ -160,7 +161,7 @@ final class ShapesFile {
     private Optional<IccProfile> intent() {
         return recipe.colour().asSource() || !recipe.colour().embed()
                 ? Optional.empty()
-                : workshop.shelf().find(recipe.colour().profile());
+                : context.shelf().find(recipe.colour().profile());
     }
 
     private PdfSheet page(PlanPiece piece, Shapes format) throws IOException, ProblemException {
@@ -198,17 +199,17 @@ final class ShapesFile {
         }
         List<PdfSheet.Placed> all = new ArrayList<>();
         Sheet sheet = piece.part().sheet().get();
-        for (Sheet.Laid laid : sheet.laid()) {
-            Box on = laid.place()
+        for (Sheet.Item items : sheet.items()) {
+            Box on = items.place()
                     .movedBy(-framing.crop().x(), -framing.crop().y())
                     .times(scale)
                     .movedBy(place.x(), place.y());
             Optional<Box> window = on.intersection(grown(place, bleed));
             if (window.isPresent()) {
-                Piece whole = laid.piece().piece();
+                Piece whole = items.piece().piece();
                 PdfArt art = whole.isDrawn()
-                        ? art(laid.piece(), whole.size().box())
-                        : picture(laid.piece(), whole.size().box(), Extent.of(on));
+                        ? art(items.piece(), whole.size().box())
+                        : picture(items.piece(), whole.size().box(), Extent.of(on));
                 all.add(new PdfSheet.Placed(art, on, window.get(), 1));
             }
         }
@@ -220,8 +221,8 @@ final class ShapesFile {
     }
 
     private PdfArt art(PlanPiece piece, Box crop) throws IOException, ProblemException {
-        SourceOptions taking = planned.taking(piece);
-        DrawnDocument document = sources.drawn(piece, taking);
+        SourceOptions options = planned.options(piece);
+        DrawnDocument document = sources.drawn(piece, options);
         FramedSources.requireSame(piece, document);
         boolean whole = crop.equals(piece.piece().size().box());
         return document.art(whole ? piece.piece() : piece.piece().region(piece.name(), crop), recipe.rasterPpi());
@@ -234,7 +235,7 @@ final class ShapesFile {
         double most = recipe.size().enlarge() ? 1 : Math.min(1, crop.width() / wanted.width());
         Framing framing = new ExactFraming(crop, wanted.times(most), wanted.times(most)).rounded();
         RenditionPixels pixels =
-                RenditionPixels.of(look.pixels(piece, planned.taking(piece), framing), recipe, workshop);
+                RenditionPixels.of(look.pixels(piece, planned.options(piece), framing), recipe, context);
         return PicturePacking.art(
                 pixels.picture(), size, recipe.format().shapes().orElseThrow().pictures());
     }

@@ -44,12 +44,13 @@ final class SheetDrawing {
 
     private final OpenSources sources;
     private final FramedSources look;
-    private final RenditionPixels.Workshop workshop;
+    private final RenditionPixels.RenderContext context;
     private final PlannedRendition planned;
     private final Sheet sheet;
 
-    SheetDrawing(OpenSources sources, FramedSources look, RenditionPixels.Workshop workshop, PlannedRendition planned) {
-        this.workshop = workshop;
+    SheetDrawing(
+            OpenSources sources, FramedSources look, RenditionPixels.RenderContext context, PlannedRendition planned) {
+        this.context = context;
         this.sources = sources;
         this.look = look;
         this.planned = planned;
@@ -62,12 +63,12 @@ final class SheetDrawing {
         ProblemException[] problem = new ProblemException[1];
         try {
             return Canvas.draw(size, ground, graphics -> {
-                for (Sheet.Laid laid : sheet.laid()) {
-                    Box place = snapped(laid.place(), part, size);
+                for (Sheet.Item items : sheet.items()) {
+                    Box place = snapped(items.place(), part, size);
                     Optional<Box> seen = place.intersection(canvas);
                     if (seen.isPresent()) {
                         try {
-                            Pixels pixels = piece(laid.piece(), place, seen.get());
+                            Pixels pixels = piece(items.piece(), place, seen.get());
                             graphics.drawImage(
                                     Canvas.image(pixels),
                                     (int) seen.get().x(),
@@ -113,12 +114,12 @@ final class SheetDrawing {
                 seen.width() * across,
                 seen.height() * down);
         PixelSize size = new PixelSize((int) seen.width(), (int) seen.height());
-        SourceOptions taking = planned.taking(piece);
+        SourceOptions options = planned.options(piece);
         if (!piece.piece().isDrawn()) {
-            FramedSources.Seen pixels = look.pixels(piece, taking, new Framing(part, size, size));
-            return RenditionPixels.of(pixels, SCREEN, workshop).picture().pixels();
+            FramedSources.FramedSource pixels = look.pixels(piece, options, new Framing(part, size, size));
+            return RenditionPixels.of(pixels, SCREEN, context).picture().pixels();
         }
-        DrawnDocument document = sources.drawn(piece, taking);
+        DrawnDocument document = sources.drawn(piece, options);
         FramedSources.requireSame(piece, document);
         return sources.reader()
                 .draw(
@@ -127,6 +128,6 @@ final class SheetDrawing {
                         piece.piece(),
                         piece.piece().onWhole(part),
                         size,
-                        taking.ground(OptionalInt.empty()));
+                        options.ground(OptionalInt.empty()));
     }
 }

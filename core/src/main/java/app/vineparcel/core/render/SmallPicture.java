@@ -51,20 +51,20 @@ public final class SmallPicture {
         PixelSize wanted = fitting.frame(known.size(), FocalPoint.CENTRE).canvas();
         OpenedSource opened =
                 reader.open(file, (int) Math.max(PictureMeasurement.EDGE, Math.ceil(wanted.longEdge() * SPARE)));
-        List<Notice> untold = opened.info().notices().stream()
+        List<Notice> unannounced = opened.info().notices().stream()
                 .filter(notice -> !known.notices().contains(notice))
                 .toList();
-        RenditionFile.requireWhole(opened.info(), untold);
+        RenditionFile.requireWhole(opened.info(), unannounced);
         StageClock clock = new StageClock();
         Conversions conversions = new Conversions();
         PreparedSource prepared = new PreparedSource(opened, conversions, clock);
-        RenditionPixels.Workshop workshop =
-                new RenditionPixels.Workshop(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
+        RenditionPixels.RenderContext context =
+                new RenditionPixels.RenderContext(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
         // the last blocks of a JPEG reach beyond its edges, and so do the pixels that are made of them
         long share = Math.round(
                 (double) known.size().longEdge() / opened.pixels().size().longEdge());
         Framing framing = new Framing(Extent.of(known.size()).times(1.0 / share).box(), wanted, wanted);
-        RenditionPixels pixels = RenditionPixels.of(new FramedSources.Seen(prepared, framing), recipe, workshop);
+        RenditionPixels pixels = RenditionPixels.of(new FramedSources.FramedSource(prepared, framing), recipe, context);
         sink.place(
                 known.fileName(),
                 place -> RenditionFile.encode(

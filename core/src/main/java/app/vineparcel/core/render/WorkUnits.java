@@ -17,7 +17,7 @@ public final class WorkUnits {
 
     private WorkUnits() {}
 
-    private record Origin(Path file, SourceOptions taking, String alone) {}
+    private record Origin(Path file, SourceOptions options, String alone) {}
 
     /**
      * The shares of a plan, each to be made by one thread.
@@ -38,7 +38,8 @@ public final class WorkUnits {
     private static Origin origin(PlannedRendition rendition) {
         boolean alone =
                 !rendition.pages().isEmpty() || rendition.piece().part().sheet().isPresent();
-        return new Origin(rendition.piece().file(), rendition.taking(rendition.piece()), alone ? rendition.path() : "");
+        return new Origin(
+                rendition.piece().file(), rendition.options(rendition.piece()), alone ? rendition.path() : "");
     }
 
     /** Cuts between pieces only. */

@@ -22,12 +22,12 @@ public final class FolderShelf implements Shelf {
     /** The most px of a mark. */
     private static final long LARGEST_MARK = 50_000_000;
 
-    private record Kept<T>(long changed, long bytes, T value) {}
+    private record Stored<T>(long changed, long bytes, T value) {}
 
     private final List<Path> folders;
-    private final Map<Path, Kept<Optional<IccProfile>>> profiles = new ConcurrentHashMap<>();
-    private final Map<Path, Kept<Mark>> marks = new ConcurrentHashMap<>();
-    private final Map<Path, Kept<String>> contents = new ConcurrentHashMap<>();
+    private final Map<Path, Stored<Optional<IccProfile>>> profiles = new ConcurrentHashMap<>();
+    private final Map<Path, Stored<Mark>> marks = new ConcurrentHashMap<>();
+    private final Map<Path, Stored<String>> contents = new ConcurrentHashMap<>();
 
     /** A shelf of these folders; they need not be there. */
     public FolderShelf(List<Path> folders) {
@@ -35,13 +35,13 @@ public final class FolderShelf implements Shelf {
     }
 
     @Override
-    public Optional<IccProfile> brought(String name) {
+    public Optional<IccProfile> imported(String name) {
         Optional<Path> file = file(name);
         if (file.isEmpty()) {
             return Optional.empty();
         }
         try {
-            Kept<Optional<IccProfile>> kept = profiles.get(file.get());
+            Stored<Optional<IccProfile>> kept = profiles.get(file.get());
             if (kept == null || isStale(kept, file.get())) {
                 kept = kept(file.get(), sound(file.get()));
                 profiles.put(file.get(), kept);
@@ -73,7 +73,7 @@ public final class FolderShelf implements Shelf {
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         name, "There is no mark of that name.", "Bring it in, or name another in the recipe.")));
         try {
-            Kept<Mark> kept = marks.get(file);
+            Stored<Mark> kept = marks.get(file);
             if (kept == null || isStale(kept, file)) {
                 kept = kept(file, read(name, file));
                 marks.put(file, kept);
@@ -126,7 +126,7 @@ public final class FolderShelf implements Shelf {
             return Optional.empty();
         }
         try {
-            Kept<String> kept = contents.get(file.get());
+            Stored<String> kept = contents.get(file.get());
             if (kept == null || isStale(kept, file.get())) {
                 kept = kept(file.get(), FileContent.sum(file.get()));
                 contents.put(file.get(), kept);
@@ -137,11 +137,11 @@ public final class FolderShelf implements Shelf {
         }
     }
 
-    private static <T> Kept<T> kept(Path file, T value) throws IOException {
-        return new Kept<>(Files.getLastModifiedTime(file).toMillis(), Files.size(file), value);
+    private static <T> Stored<T> kept(Path file, T value) throws IOException {
+        return new Stored<>(Files.getLastModifiedTime(file).toMillis(), Files.size(file), value);
     }
 
-    private static boolean isStale(Kept<?> kept, Path file) throws IOException {
+    private static boolean isStale(Stored<?> kept, Path file) throws IOException {
         return kept.changed() != Files.getLastModifiedTime(file).toMillis() || kept.bytes() != Files.size(file);
     }
 

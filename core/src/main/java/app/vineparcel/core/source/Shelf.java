@@ -6,14 +6,14 @@ import app.vineparcel.core.colour.ProfileShelf;
 import java.util.List;
 import java.util.Optional;
 
-/** What people brought in besides sources: ICC profiles and marks, by the names of their files. */
+/** What people imported in besides sources: ICC profiles and marks, by the names of their files. */
 public interface Shelf extends ProfileShelf {
 
     /** Nothing but what is built in. */
     Shelf EMPTY = new FolderShelf(List.of());
 
     @Override
-    Optional<IccProfile> brought(String name);
+    Optional<IccProfile> imported(String name);
 
     /** Whether there is a mark of that name. */
     boolean hasMark(String name);

@@ -152,19 +152,19 @@ public final class SourceReader {
     }
 
     /** Looks into a file. */
-    public Contents contents(Path file, SourceOptions taking) throws ProblemException {
-        return guarded(file, () -> seen(file, taking));
+    public Contents contents(Path file, SourceOptions options) throws ProblemException {
+        return guarded(file, () -> seen(file, options));
     }
 
-    private Contents seen(Path file, SourceOptions taking) throws ProblemException, IOException {
+    private Contents seen(Path file, SourceOptions options) throws ProblemException, IOException {
         String name = file.getFileName().toString();
         SourceFormat format = format(file, name);
         if (format != SourceFormat.TIFF && format.isDocument()) {
-            return documentContents(file, name, format, taking);
+            return documentContents(file, name, format, options);
         }
         SourceInfo info = look(file).info();
         if (format == SourceFormat.TIFF) {
-            try (Document pages = document(file, taking)) {
+            try (Document pages = document(file, options)) {
                 info = info.with(pages.notices());
                 if (pages.pieces().size() > 1) {
                     return new Contents(info, pages.pieces(), List.of());
@@ -180,9 +180,9 @@ public final class SourceReader {
         return new Contents(decoded, List.of(cut ? piece.onDemand() : piece), List.of());
     }
 
-    private Contents documentContents(Path file, String name, SourceFormat format, SourceOptions taking)
+    private Contents documentContents(Path file, String name, SourceFormat format, SourceOptions options)
             throws ProblemException, IOException {
-        try (Document document = document(file, taking)) {
+        try (Document document = document(file, options)) {
             List<Piece> pieces = document.pieces();
             SourceInfo info = new SourceInfo(
                     name,
@@ -199,8 +199,8 @@ public final class SourceReader {
     }
 
     /** The named parts of a document that can be pieces too. */
-    public List<Piece> objects(Path file, SourceOptions taking) throws ProblemException {
-        try (Document document = document(file, taking)) {
+    public List<Piece> objects(Path file, SourceOptions options) throws ProblemException {
+        try (Document document = document(file, options)) {
             return document.objects();
         }
     }
@@ -210,13 +210,13 @@ public final class SourceReader {
      *
      * @throws ProblemException also if it wants a password
      */
-    public Document document(Path file, SourceOptions taking) throws ProblemException {
+    public Document document(Path file, SourceOptions options) throws ProblemException {
         String name = file.getFileName().toString();
         String stem = name.lastIndexOf('.') > 0 ? name.substring(0, name.lastIndexOf('.')) : name;
         return guarded(file, () -> switch (format(file, name)) {
-            case SVG -> SvgDocument.read(Files.readAllBytes(file), stem, taking);
-            case PDF -> PdfDocument.open(file, "", taking, pixelBudget);
-            case OPENRASTER -> OpenRasterDocument.open(file, stem, taking, pixelBudget);
+            case SVG -> SvgDocument.read(Files.readAllBytes(file), stem, options);
+            case PDF -> PdfDocument.open(file, "", options, pixelBudget);
+            case OPENRASTER -> OpenRasterDocument.open(file, stem, options, pixelBudget);
             case TIFF -> TiffDocument.open(file, stem, pixelBudget);
             case JPEG, PNG, WEBP, AVIF, HEIC, JPEG2000, GIF, BMP, ICO, PNM, TGA ->
                 throw new IOException("it is a single picture.");
@@ -243,7 +243,7 @@ public final class SourceReader {
             Decoded opened = document.open(piece);
             SourceInfo info = known.sized(opened.pixels().size()).with(opened.notices());
             if (known.format() == SourceFormat.TIFF) {
-                Look look = look(file);
+                Inspection look = look(file);
                 return new OpenedSource(
                         info, opened.implied().or(look::profile), look.metadata(), opened.pixels(), opened.model());
             }
@@ -271,9 +271,9 @@ public final class SourceReader {
     }
 
     /** What can be known without pixels, and the profile itself. */
-    private record Look(SourceInfo info, Optional<IccProfile> profile, CarriedMetadata metadata) {}
+    private record Inspection(SourceInfo info, Optional<IccProfile> profile, CarriedMetadata metadata) {}
 
-    private Look look(Path file) throws ProblemException, IOException {
+    private Inspection look(Path file) throws ProblemException, IOException {
         String name = file.getFileName().toString();
         SourceFormat format = format(file, name);
         PixelSize stored = PictureReaders.of(format).size(file);
@@ -301,7 +301,7 @@ public final class SourceReader {
                 fault,
                 facts,
                 embedded.notices());
-        return new Look(info, profile, embedded.metadata());
+        return new Inspection(info, profile, embedded.metadata());
     }
 
     /** Everything, pixels included, turned upright. */
@@ -317,7 +317,7 @@ public final class SourceReader {
     @SuppressWarnings("try") // a hold counts by being open
     public OpenedSource open(Path file, int leastEdge) throws ProblemException {
         return guarded(file, () -> {
-            Look look = look(file);
+            Inspection look = look(file);
             SourceInfo info = look.info();
             Decoded decoded;
             Pixels upright;

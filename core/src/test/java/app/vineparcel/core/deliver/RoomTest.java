@@ -19,16 +19,20 @@ class RoomTest {
         assertThat(DestinationCheck.findings(there, 1_000_000)).isEmpty();
         assertThat(there.getParent()).as("nothing was made").doesNotExist();
         long free = Files.getFileStore(folder).getUsableSpace();
-        assertThat(DestinationCheck.findings(there, free)).extracting(Finding::code).containsExactly("destination-full");
+        assertThat(DestinationCheck.findings(there, free))
+                .extracting(Finding::code)
+                .containsExactly("destination-full");
         assertThat(DestinationCheck.findings(there, free / 2)).isEmpty();
     }
 
     @Test
     void a_file_in_the_place_of_a_folder_closes_it() throws Exception {
         Path file = Files.createFile(folder.resolve("out"));
-        assertThat(DestinationCheck.findings(file.resolve("web"), 1)).singleElement().satisfies(finding -> {
-            assertThat(finding.code()).isEqualTo("destination-closed");
-            assertThat(finding.level()).isEqualTo(Finding.Level.BLOCKER);
-        });
+        assertThat(DestinationCheck.findings(file.resolve("web"), 1))
+                .singleElement()
+                .satisfies(finding -> {
+                    assertThat(finding.code()).isEqualTo("destination-closed");
+                    assertThat(finding.level()).isEqualTo(Finding.Level.BLOCKER);
+                });
     }
 }

@@ -26,8 +26,8 @@ class ChoicesTest {
             'background': '#102030', 'sharpen': {'for': 'screen'}, 'watermark': {'text': 'Harrow Lane'},
             'format': {'type': 'webp', 'max-bytes': 9000}, 'metadata': {'keep': 'all'}, 'name': '{piece}', 'folder': 'x'""");
 
-    private static Choices.Cell cell(String piece, String column) {
-        return new Choices.Cell(piece, column);
+    private static Choices.CellKey cell(String piece, String column) {
+        return new Choices.CellKey(piece, column);
     }
 
     /** Each clause alone: overridden, it and nothing else is the other's; given back, nothing is. */
@@ -88,7 +88,7 @@ class ChoicesTest {
 
     @Test
     void an_empty_override_gives_the_piece_back_to_its_recipe() {
-        Choices.Cell cell = cell("1", "a");
+        Choices.CellKey cell = cell("1", "a");
         Choices changed = Choices.ALL.overridden(cell, new PieceOverride(Set.of(Clause.NAME), OTHER));
         assertThat(changed.overridden(cell, PieceOverride.between(PLAIN, PLAIN)))
                 .isEqualTo(Choices.ALL);

@@ -81,12 +81,12 @@ class GridTest {
         return new Planner("Autumn", LocalDate.EPOCH, Shelf.EMPTY);
     }
 
-    private static Choices.Cell cell(Random random, int pieces, int columns) {
-        return new Choices.Cell("p" + (1 + random.nextInt(pieces)), "c" + random.nextInt(columns));
+    private static Choices.CellKey cell(Random random, int pieces, int columns) {
+        return new Choices.CellKey("p" + (1 + random.nextInt(pieces)), "c" + random.nextInt(columns));
     }
 
     private static Choices changed(Choices choices, Random random, int pieces) {
-        List<Choices.Cell> some = IntStream.range(0, 1 + random.nextInt(6))
+        List<Choices.CellKey> some = IntStream.range(0, 1 + random.nextInt(6))
                 .mapToObj(i -> cell(random, pieces, RECIPES.size()))
                 .toList();
         return switch (random.nextInt(5)) {
@@ -228,7 +228,7 @@ class GridTest {
     private static final class NoProfiles implements Shelf {
 
         @Override
-        public Optional<IccProfile> brought(String name) {
+        public Optional<IccProfile> imported(String name) {
             throw new AssertionError("asked for " + name);
         }
 

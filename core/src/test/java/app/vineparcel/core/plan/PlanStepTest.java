@@ -13,12 +13,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class PlanStepTest {
 
-    private static final List<Choices.Cell> CELLS = IntStream.range(0, 60)
-            .mapToObj(i -> new Choices.Cell("" + (1 + i % 20), "1." + i / 20))
+    private static final List<Choices.CellKey> CELLS = IntStream.range(0, 60)
+            .mapToObj(i -> new Choices.CellKey("" + (1 + i % 20), "1." + i / 20))
             .toList();
 
     private static Choices some(Random random, Choices from) {
-        List<Choices.Cell> turned =
+        List<Choices.CellKey> turned =
                 CELLS.stream().filter(cell -> random.nextInt(3) == 0).toList();
         Choices other = from.turned(turned, random.nextBoolean());
         return random.nextBoolean()
@@ -34,7 +34,7 @@ class PlanStepTest {
     private static Choices applied(Choices to, List<PlanEdit> edits) throws Exception {
         Choices now = to;
         for (PlanEdit edit : edits) {
-            Choices.Cell cell = new Choices.Cell(edit.piece(), edit.at());
+            Choices.CellKey cell = new Choices.CellKey(edit.piece(), edit.at());
             if (edit.kind() == PlanEdit.Kind.TURN) {
                 now = now.turned(List.of(cell), PlanEdit.ON.equals(edit.after()));
             } else {
@@ -77,9 +77,9 @@ class PlanStepTest {
                 new PlanEdit(PlanEdit.Kind.ORDER, "", "2.9", "1,2,3", "3,2,1")));
         assertThat(PlanStep.read("l", new PlanStep("l", edits).written())).isEqualTo(new PlanStep("l", edits));
         IntStream.rangeClosed(1, 10_000)
-                .forEach(i -> edits.add(PlanEdit.turn(new Choices.Cell("" + i, "1." + i % 2), false)));
+                .forEach(i -> edits.add(PlanEdit.turn(new Choices.CellKey("" + i, "1." + i % 2), false)));
         IntStream.rangeClosed(10_001, 20_000)
-                .forEach(i -> edits.add(PlanEdit.turn(new Choices.Cell("" + i, "1.1"), true)));
+                .forEach(i -> edits.add(PlanEdit.turn(new Choices.CellKey("" + i, "1.1"), true)));
         String written = new PlanStep("l", edits.subList(10_003, 20_003)).written();
         assertThat(written).hasSizeLessThan(100);
         assertThat(PlanStep.read("l", new PlanStep("l", edits).written()).edits())

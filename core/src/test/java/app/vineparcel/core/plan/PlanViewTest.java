@@ -109,7 +109,8 @@ class PlanViewTest {
 
     @Test
     void a_finding_leaves_the_cells_that_have_it_and_a_state_those_that_are_in_it() throws Exception {
-        Choices off = Choices.ALL.turned(List.of(new Choices.Cell("4", "c1"), new Choices.Cell("9", "c0")), false);
+        Choices off =
+                Choices.ALL.turned(List.of(new Choices.CellKey("4", "c1"), new Choices.CellKey("9", "c0")), false);
         Grid grid = grid(off);
         ViewQuery enlarged =
                 new ViewQuery("", "", Optional.empty(), "enlarged", ViewQuery.Group.NONE, ViewQuery.Sort.NUMBER, false);
@@ -161,10 +162,10 @@ class PlanViewTest {
 
     @Test
     void a_cell_is_done_until_something_of_it_changes_and_says_what() {
-        Grid grid = grid(Choices.ALL.turned(List.of(new Choices.Cell("5", "c0")), false));
-        Map<Choices.Cell, List<MadeFile>> made = Stream.of(1, 2, 3, 4, 5, 6, 7)
+        Grid grid = grid(Choices.ALL.turned(List.of(new Choices.CellKey("5", "c0")), false));
+        Map<Choices.CellKey, List<MadeFile>> made = Stream.of(1, 2, 3, 4, 5, 6, 7)
                 .collect(Collectors.toMap(
-                        number -> new Choices.Cell("" + number, "c0"), number -> List.of(made(grid, number))));
+                        number -> new Choices.CellKey("" + number, "c0"), number -> List.of(made(grid, number))));
         List<String> sources =
                 pieces.stream().map(piece -> piece.number() == 3 ? "v2" : "v1").toList();
         MadeStates states = MadeStates.of(

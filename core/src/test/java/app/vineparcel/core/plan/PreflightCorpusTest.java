@@ -118,7 +118,7 @@ class PreflightCorpusTest {
                 List.of());
         PlanPiece piece =
                 PlanPiece.picture("1", Path.of(info.fileName()), name, info, Optional.of(FocalPoint.CENTRE), 1);
-        return piece.knowing(piece.known().with(facts));
+        return piece.withKnown(piece.known().with(facts));
     }
 
     private static PlanPiece piece(PictureFacts facts) {
@@ -273,7 +273,7 @@ class PreflightCorpusTest {
                 .containsExactly("no-alt-text");
         PlanPiece.Known words = new PlanPiece.Known(
                 Optional.empty(), PlanPiece.FileState.AS_READ, Optional.of("Plums"), Optional.empty());
-        assertThat(codes(silent.knowing(words), "'metadata': {'keep': 'none', 'set': {'creator': 'Ida'}}", wants))
+        assertThat(codes(silent.withKnown(words), "'metadata': {'keep': 'none', 'set': {'creator': 'Ida'}}", wants))
                 .isEmpty();
     }
 
@@ -282,7 +282,7 @@ class PreflightCorpusTest {
         PlanPiece piece = piece("plums", Optional.empty(), PhotoFacts.NONE);
         for (PlanPiece.FileState state : PlanPiece.FileState.values()) {
             PlanPiece.Known known = new PlanPiece.Known(Optional.empty(), state, Optional.empty(), Optional.empty());
-            assertThat(codes(piece.knowing(known), "'name': 'x'"))
+            assertThat(codes(piece.withKnown(known), "'name': 'x'"))
                     .isEqualTo(
                             switch (state) {
                                 case AS_READ -> Set.of();

@@ -80,10 +80,10 @@ class PrintLayoutTest {
 
     @Test
     void a_grid_has_columns_as_wide_as_their_widest_piece() {
-        SheetLayout.Laid laid =
+        SheetLayout.Arrangement items =
                 SheetLayout.grid(3, 10, 5).lay(List.of(new Extent(100, 50), new Extent(40, 80), new Extent(60, 20)));
-        assertThat(laid.size()).isEqualTo(new Extent(160, 120));
-        assertThat(laid.places())
+        assertThat(items.size()).isEqualTo(new Extent(160, 120));
+        assertThat(items.places())
                 .containsExactly(new Box(5, 20, 100, 50), new Box(115, 5, 40, 80), new Box(25, 95, 60, 20));
     }
 }

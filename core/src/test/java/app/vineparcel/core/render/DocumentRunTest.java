@@ -151,15 +151,15 @@ class DocumentRunTest extends DocumentRuns {
     void a_sheet_lays_pieces_side_by_side_in_pixels_as_in_pdf() throws Exception {
         List<PlanPiece> pieces = pieces("jar.svg", Documents.svg());
         List<Extent> sizes = pieces.stream().map(p -> Sheet.natural(p.piece())).toList();
-        SheetLayout.Laid laid = SheetLayout.row(2, 20, 10).lay(sizes);
-        assertThat(laid.size()).isEqualTo(new Extent(440, 220));
-        assertThat(laid.places().get(1)).isEqualTo(new Box(230, 10, 200, 200));
+        SheetLayout.Arrangement items = SheetLayout.row(2, 20, 10).lay(sizes);
+        assertThat(items.size()).isEqualTo(new Extent(440, 220));
+        assertThat(items.places().get(1)).isEqualTo(new Box(230, 10, 200, 200));
         Sheet sheet = new Sheet(
-                laid.size(),
+                items.size(),
                 OptionalInt.of(0xfaf7f0),
                 List.of(
-                        new Sheet.Laid(pieces.get(0), laid.places().get(0)),
-                        new Sheet.Laid(pieces.get(1), laid.places().get(1))));
+                        new Sheet.Item(pieces.get(0), items.places().get(0)),
+                        new Sheet.Item(pieces.get(1), items.places().get(1))));
         PlanPiece first = pieces.get(0);
         PlanPiece whole = new PlanPiece(
                 "",
@@ -169,7 +169,7 @@ class DocumentRunTest extends DocumentRuns {
                 Optional.empty(),
                 1,
                 new PlanPiece.Part(
-                        Piece.drawn("sheet", "Pair", Piece.Kind.SHEET, laid.size(), Piece.CSS_PX),
+                        Piece.drawn("sheet", "Pair", Piece.Kind.SHEET, items.size(), Piece.CSS_PX),
                         SourceOptions.PLAIN,
                         List.of(),
                         Optional.of(sheet)));

@@ -84,9 +84,11 @@ class OrderTest {
 
     private PlanPiece piece(String name, Optional<FocalPoint> focus, Map<String, CropPlace> crops) {
         PlanPiece plain = PlanPiece.picture("7", picture, name, INFO, focus, 1);
-        PlanPiece.Part part = new PlanPiece.Part(plain.piece(), SourceOptions.PLAIN, List.of(), Optional.empty(), crops);
+        PlanPiece.Part part =
+                new PlanPiece.Part(plain.piece(), SourceOptions.PLAIN, List.of(), Optional.empty(), crops);
         return new PlanPiece("7", picture, name, plain.info(), focus, 1, part)
-                .knowing(PlanPiece.Known.NOTHING.holding(FileContent.of(picture).orElseThrow()));
+                .withKnown(
+                        PlanPiece.Known.NOTHING.holding(FileContent.of(picture).orElseThrow()));
     }
 
     private PlanPiece bed() {
@@ -112,7 +114,7 @@ class OrderTest {
     @Test
     void reads_what_it_wrote_word_for_word() {
         Sheet sheet = new Sheet(
-                new Extent(400, 300), OptionalInt.of(0xffffff), List.of(new Sheet.Laid(bed(), new Box(5, 5, 90, 60))));
+                new Extent(400, 300), OptionalInt.of(0xffffff), List.of(new Sheet.Item(bed(), new Box(5, 5, 90, 60))));
         PlanPiece onSheet = new PlanPiece(
                 "8",
                 picture,
@@ -147,7 +149,7 @@ class OrderTest {
         assertThat(planned.size()).isEqualTo(new PixelSize(640, 640));
         assertThat(planned.column().recipe().title()).isEqualTo("Tile");
         assertThat(planned.column().recipe().maxBytes()).hasValue(80_000);
-        assertThat(planned.taking(planned.piece()).keptOut()).containsExactlyInAnyOrder("die-line", "guides");
+        assertThat(planned.options(planned.piece()).keptOut()).containsExactlyInAnyOrder("die-line", "guides");
         assertThat(planned.piece().piece().region()).contains(new Box(10, 20, 340, 440));
         assertThat(planned.piece().known().content().orElseThrow().sha256()).isEqualTo("a".repeat(64));
         assertThat(order.shelf()).containsEntry("harrow-lane.svg", "b".repeat(64));

@@ -15,8 +15,8 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Rendering;
 import java.nio.file.Files;
@@ -287,7 +287,8 @@ class PreviewSessionTest {
         assertThat(glance.size().width()).isLessThanOrEqualTo(90);
         assertThat(glance.size().height()).isLessThanOrEqualTo(80);
         put(clauses);
-        PreviewViews.View file = bench.views().orElseThrow().after(planned.size().box(), glance.size());
+        PreviewViews.View file =
+                bench.views().orElseThrow().after(planned.size().box(), glance.size());
         double sum = 0;
         for (int i = 0; i < glance.rgba().length; i++) {
             sum += Math.abs((glance.rgba()[i] & 0xff) - (file.rgba()[i] & 0xff));

@@ -49,8 +49,9 @@ class DocumentsTest {
         return file("art.svg", inner.getBytes(StandardCharsets.UTF_8));
     }
 
-    private static Pixels drawn(Path file, String piece, SourceOptions taking, int width, int height) throws Exception {
-        try (Document document = READER.document(file, taking)) {
+    private static Pixels drawn(Path file, String piece, SourceOptions options, int width, int height)
+            throws Exception {
+        try (Document document = READER.document(file, options)) {
             Piece wanted = document.pieces().stream()
                     .filter(p -> p.name().equals(piece))
                     .findFirst()

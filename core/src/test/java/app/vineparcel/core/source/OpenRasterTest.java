@@ -18,7 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Layers and groups of OpenRaster, laid over each other as its specification says. */
+/** Layers and groups of OpenRaster, items over each other as its specification says. */
 class OpenRasterTest {
 
     private static final SourceReader READER = new SourceReader(SourceReader.USUAL_BUDGET);
@@ -38,8 +38,8 @@ class OpenRasterTest {
         return Files.write(folder.resolve("art.ora"), Documents.zip(entries));
     }
 
-    private static Pixels merged(Path file, SourceOptions taking, String piece) throws Exception {
-        try (Document document = READER.document(file, taking)) {
+    private static Pixels merged(Path file, SourceOptions options, String piece) throws Exception {
+        try (Document document = READER.document(file, options)) {
             Piece wanted = java.util.stream.Stream.concat(document.pieces().stream(), document.objects().stream())
                     .filter(p -> p.name().equals(piece))
                     .findFirst()

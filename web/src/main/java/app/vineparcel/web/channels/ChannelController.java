@@ -68,7 +68,7 @@ class ChannelController {
     }
 
     @PostMapping("/channels/{id:\\d+}")
-    String keep(
+    String save(
             @PathVariable long id,
             @RequestParam MultiValueMap<String, String> parameters,
             @RequestParam Optional<String> stamp,

@@ -113,12 +113,12 @@ class ChannelFiles {
             throw RecipeFiles.refused(missing);
         }
         texts.keySet().retainAll(named);
-        Map<String, Recipe> brought = RecipeFiles.read(texts);
+        Map<String, Recipe> imported = RecipeFiles.read(texts);
         List<StoredRecipe> here = new ArrayList<>(recipes.inUse());
         List<ChannelService.Use> uses = new ArrayList<>();
         for (ChannelFile.Entry entry : channel.recipes()) {
             uses.add(new ChannelService.Use(
-                    kept(brought.get(entry.file()), here), new Placement(entry.folder(), entry.suffix())));
+                    kept(imported.get(entry.file()), here), new Placement(entry.folder(), entry.suffix())));
         }
         return uses;
     }

@@ -112,7 +112,7 @@ public class ChannelService {
         return add(band.channel().file().with(freeName(band.channel().name()), List.of()), band.uses());
     }
 
-    /** Takes one away; it can be brought back. */
+    /** Takes one away; it can be imported back. */
     @Transactional(rollbackFor = ProblemException.class)
     public Channel remove(long id) throws ProblemException {
         Channel channel = channel(id);

@@ -1,5 +1,5 @@
 /**
- * What runs left in folders: looking at it and taking it along.
+ * What runs left in folders: looking at it and options it along.
  */
 @NullMarked
 package app.vineparcel.web.deliveries;

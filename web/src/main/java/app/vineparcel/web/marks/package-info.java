@@ -1,5 +1,5 @@
 /**
- * Pictures and lines of text that are laid over renditions.
+ * Pictures and lines of text that are items over renditions.
  */
 @NullMarked
 package app.vineparcel.web.marks;

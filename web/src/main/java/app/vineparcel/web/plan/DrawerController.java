@@ -15,13 +15,13 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.Sentences;
-import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.core.render.PreviewViews;
+import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.web.Answers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
-import app.vineparcel.web.recipes.RecipePreviewAnswers;
 import app.vineparcel.web.recipes.PreviewSessions;
+import app.vineparcel.web.recipes.RecipePreviewAnswers;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -71,19 +71,19 @@ class DrawerController {
     private final PlanChanges changes;
     private final PlanState.Teller teller;
     private final AssignmentService assignments;
-    private final PreviewSessions desks;
+    private final PreviewSessions sessions;
 
     DrawerController(
             PlanGrids grids,
             PlanChanges changes,
             PlanState.Teller teller,
             AssignmentService assignments,
-            PreviewSessions desks) {
+            PreviewSessions sessions) {
         this.grids = grids;
         this.changes = changes;
         this.teller = teller;
         this.assignments = assignments;
-        this.desks = desks;
+        this.sessions = sessions;
     }
 
     @GetMapping("/assignments/{id}/plan/cell")
@@ -119,7 +119,7 @@ class DrawerController {
                     Recipe recipe = file.column().recipe();
                     String ground = recipe.format().keepsAlpha()
                                     && recipe.background().transparent()
-                            ? file.taking(file.piece()).paper()
+                            ? file.options(file.piece()).paper()
                                     ? "opaque, on white paper"
                                     : "transparent where the piece is"
                             : "opaque, on #%06x".formatted(recipe.background().rgb());
@@ -175,7 +175,7 @@ class DrawerController {
             @PathVariable long id,
             @RequestParam String piece,
             @RequestParam String column,
-            @RequestParam String desk,
+            @RequestParam String session,
             @RequestParam long number,
             @RequestParam @Nullable Double x,
             @RequestParam @Nullable Double y,
@@ -194,7 +194,7 @@ class DrawerController {
             return ResponseEntity.ok(
                     Map.of("problem", planned.blocker().orElseThrow().message()));
         }
-        Optional<RecipePreview> made = desks.put(desk, number, planned, false);
+        Optional<RecipePreview> made = sessions.put(session, number, planned, false);
         return made.isEmpty()
                 ? ResponseEntity.noContent().build()
                 : ResponseEntity.ok(RecipePreviewAnswers.of(made.get(), planned));
@@ -206,7 +206,7 @@ class DrawerController {
             @PathVariable long id,
             @RequestParam String piece,
             @RequestParam String column,
-            @RequestParam String desk,
+            @RequestParam String session,
             @RequestParam int across,
             @RequestParam int down)
             throws ProblemException {
@@ -216,7 +216,7 @@ class DrawerController {
         if (planned.isEmpty() || across < 1 || down < 1 || across > MOST_PIXELS || down > MOST_PIXELS) {
             return ResponseEntity.noContent().build();
         }
-        PreviewViews.View seen = desks.glance(desk, planned.get(), new PixelSize(across, down));
+        PreviewViews.View seen = sessions.glance(session, planned.get(), new PixelSize(across, down));
         Recipe recipe = planned.get().column().recipe();
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)

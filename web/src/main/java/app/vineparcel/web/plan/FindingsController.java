@@ -138,7 +138,7 @@ class FindingsController {
 
     private static Choices remedied(Grid grid, String code, Remedy remedy) {
         Choices choices = grid.choices();
-        for (Choices.Cell cell : grid.found(code)) {
+        for (Choices.CellKey cell : grid.found(code)) {
             GridCell full = grid.cell(
                     grid.rowOf(cell.piece()).orElseThrow(),
                     grid.columnOf(cell.column()).orElseThrow());

@@ -60,7 +60,7 @@ record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted
     }
 
     private static Kind kind(Grid grid, String code, int count) {
-        List<Choices.Cell> cells = grid.found(code);
+        List<Choices.CellKey> cells = grid.found(code);
         List<GridCell> some = cells.stream()
                 .limit(LOOKED_AT)
                 .map(cell -> grid.cell(

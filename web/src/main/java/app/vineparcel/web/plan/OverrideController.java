@@ -29,7 +29,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class OverrideController {
 
     /** A clause that is kept otherwise, and what the recipe says in it. */
-    record Otherwise(String word, String title, String recipe) {}
+    record Overridden(String word, String title, String recipe) {}
 
     /**
      * What the page says of where it stands.
@@ -37,7 +37,7 @@ class OverrideController {
      * @param base the file of the recipe as it is kept for the piece
      */
     record Place(
-            String address, StoredPiece piece, String channel, long recipeId, String base, List<Otherwise> otherwise) {
+            String address, StoredPiece piece, String channel, long recipeId, String base, List<Overridden> otherwise) {
 
         /** Whether anything is kept otherwise. */
         public boolean changed() {
@@ -75,7 +75,7 @@ class OverrideController {
     @GetMapping("/pieces/{id}/recipes/{key}")
     String open(@PathVariable long id, @PathVariable String key, Model model) throws ProblemException {
         StoredPiece piece = pieces.get(id);
-        PlanService.Column column = column(key);
+        PlanService.ShownColumn column = column(key);
         Optional<PieceOverride> kept = kept(piece, column);
         Recipe here = here(column, kept);
         model.addAttribute("place", place(piece, column, kept));
@@ -84,11 +84,11 @@ class OverrideController {
 
     /** Keeps the clauses that differ from the recipe, for this piece alone. */
     @PostMapping("/pieces/{id}/recipes/{key}")
-    String keep(
+    String save(
             @PathVariable long id, @PathVariable String key, @RequestParam Map<String, String> parameters, Model model)
             throws ProblemException {
         StoredPiece piece = pieces.get(id);
-        PlanService.Column column = column(key);
+        PlanService.ShownColumn column = column(key);
         Recipe recipe = column.stored().recipe();
         RecipeForm form = RecipeForm.sent(parameters);
         try {
@@ -110,8 +110,8 @@ class OverrideController {
     String back(@PathVariable long id, @PathVariable String key, @RequestParam(defaultValue = "") String clause)
             throws ProblemException {
         StoredPiece piece = pieces.get(id);
-        PlanService.Column column = column(key);
-        Choices.Cell cell = cell(piece, column);
+        PlanService.ShownColumn column = column(key);
+        Choices.CellKey cell = cell(piece, column);
         PieceOverride none = new PieceOverride(Set.of(), column.stored().recipe());
         Choices after = changes.choose(
                         assignments.get(piece.assignmentId()),
@@ -132,15 +132,15 @@ class OverrideController {
                 : plan(piece);
     }
 
-    private static String label(StoredPiece piece, PlanService.Column column) {
+    private static String label(StoredPiece piece, PlanService.ShownColumn column) {
         return "override of “%s” for “%s”".formatted(column.stored().title(), piece.name());
     }
 
-    private static Choices.Cell cell(StoredPiece piece, PlanService.Column column) {
-        return new Choices.Cell(String.valueOf(piece.id()), column.key().key());
+    private static Choices.CellKey cell(StoredPiece piece, PlanService.ShownColumn column) {
+        return new Choices.CellKey(String.valueOf(piece.id()), column.key().key());
     }
 
-    private static String address(StoredPiece piece, PlanService.Column column) {
+    private static String address(StoredPiece piece, PlanService.ShownColumn column) {
         return "/pieces/" + piece.id() + "/recipes/" + column.key().key();
     }
 
@@ -148,14 +148,14 @@ class OverrideController {
         return "redirect:/assignments/" + piece.assignmentId() + "/plan";
     }
 
-    private Optional<PieceOverride> kept(StoredPiece piece, PlanService.Column column) throws ProblemException {
+    private Optional<PieceOverride> kept(StoredPiece piece, PlanService.ShownColumn column) throws ProblemException {
         return grids.of(assignments.get(piece.assignmentId()))
                 .grid()
                 .choices()
                 .override(String.valueOf(piece.id()), column.key().key());
     }
 
-    private static Place place(StoredPiece piece, PlanService.Column column, Optional<PieceOverride> kept) {
+    private static Place place(StoredPiece piece, PlanService.ShownColumn column, Optional<PieceOverride> kept) {
         Recipe recipe = column.stored().recipe();
         return new Place(
                 address(piece, column),
@@ -164,17 +164,17 @@ class OverrideController {
                 column.stored().id(),
                 RecipeWriter.write(here(column, kept)),
                 kept.map(PieceOverride::clauses).orElse(Set.of()).stream()
-                        .map(clause -> new Otherwise(clause.word(), clause.title(), clause.sentence(recipe)))
+                        .map(clause -> new Overridden(clause.word(), clause.title(), clause.sentence(recipe)))
                         .toList());
     }
 
     /** The recipe as it is kept for the piece. */
-    private static Recipe here(PlanService.Column column, Optional<PieceOverride> kept) {
+    private static Recipe here(PlanService.ShownColumn column, Optional<PieceOverride> kept) {
         Recipe recipe = column.stored().recipe();
         return kept.map(override -> override.over(recipe)).orElse(recipe);
     }
 
-    private PlanService.Column column(String key) throws ProblemException {
+    private PlanService.ShownColumn column(String key) throws ProblemException {
         return columns.all().stream()
                 .filter(column -> column.key().key().equals(key) && !column.combines())
                 .findFirst()

@@ -36,7 +36,7 @@ class PageOrders {
         return lists;
     }
 
-    void put(long assignmentId, SelectedCells.Column column, @Nullable String pieces) {
+    void put(long assignmentId, SelectedCells.ColumnKey column, @Nullable String pieces) {
         database.update(
                 "delete from page_order where assignment_id = ? and channel_id = ? and recipe_id = ?",
                 assignmentId,

@@ -62,12 +62,12 @@ class PathFixes {
 
     /** The ways that help, best first. */
     List<Fix> of(Assignment assignment, PlanSnapshot plan) {
-        List<Choices.Cell> late = plan.grid().collisions();
+        List<Choices.CellKey> late = plan.grid().collisions();
         List<Fix> fixes = new ArrayList<>();
         for (Way way : Way.values()) {
             Map<String, Recipe> changed = changed(plan, late, way);
-            Grid trial = grids.trial(assignment, plan, columns(plan, changed));
-            int left = trial.collisions().size();
+            Grid tried = grids.tried(assignment, plan, columns(plan, changed));
+            int left = tried.collisions().size();
             if (left < late.size()) {
                 fixes.add(new Fix(
                         way.name().toLowerCase(Locale.ROOT),
@@ -80,7 +80,7 @@ class PathFixes {
                                 .toList(),
                         late.stream()
                                 .limit(SHOWN)
-                                .map(cell -> new Example(path(plan.grid(), cell), path(trial, cell)))
+                                .map(cell -> new Example(path(plan.grid(), cell), path(tried, cell)))
                                 .toList()));
             }
         }
@@ -92,7 +92,8 @@ class PathFixes {
     void apply(Assignment assignment, PlanSnapshot plan, String word) throws ProblemException {
         for (Way way : Way.values()) {
             if (way.name().toLowerCase(Locale.ROOT).equals(word)) {
-                for (PlanService.Column column : concerned(plan, plan.grid().collisions())) {
+                for (PlanService.ShownColumn column :
+                        concerned(plan, plan.grid().collisions())) {
                     Recipe now = recipes.get(column.stored().id()).recipe();
                     recipes.change(column.stored().id(), now.named(way.change.apply(now.name())));
                 }
@@ -102,16 +103,16 @@ class PathFixes {
         throw SelectionController.gone();
     }
 
-    private static List<PlanService.Column> concerned(PlanSnapshot plan, List<Choices.Cell> late) {
-        Set<String> named = late.stream().map(Choices.Cell::column).collect(Collectors.toSet());
-        Map<Long, PlanService.Column> byRecipe = new HashMap<>();
+    private static List<PlanService.ShownColumn> concerned(PlanSnapshot plan, List<Choices.CellKey> late) {
+        Set<String> named = late.stream().map(Choices.CellKey::column).collect(Collectors.toSet());
+        Map<Long, PlanService.ShownColumn> byRecipe = new HashMap<>();
         plan.columns().stream()
                 .filter(column -> named.contains(column.key().key()))
                 .forEach(column -> byRecipe.putIfAbsent(column.stored().id(), column));
         return List.copyOf(byRecipe.values());
     }
 
-    private static Map<String, Recipe> changed(PlanSnapshot plan, List<Choices.Cell> late, Way way) {
+    private static Map<String, Recipe> changed(PlanSnapshot plan, List<Choices.CellKey> late, Way way) {
         Set<Long> ids = concerned(plan, late).stream()
                 .map(column -> column.stored().id())
                 .collect(Collectors.toSet());
@@ -131,7 +132,7 @@ class PathFixes {
                 .toList();
     }
 
-    private static String path(Grid grid, Choices.Cell cell) {
+    private static String path(Grid grid, Choices.CellKey cell) {
         return grid.cell(
                         grid.rowOf(cell.piece()).orElseThrow(),
                         grid.columnOf(cell.column()).orElseThrow())

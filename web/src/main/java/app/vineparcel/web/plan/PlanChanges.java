@@ -119,14 +119,15 @@ class PlanChanges {
         return move(assignment, history.next(assignment.id()), expected, false);
     }
 
-    private PlanSnapshot move(Assignment assignment, Optional<PlanHistory.Kept> seen, long expected, boolean back)
+    private PlanSnapshot move(Assignment assignment, Optional<PlanHistory.StoredStep> seen, long expected, boolean back)
             throws ProblemException {
         if (seen.filter(step -> step.id() == expected).isEmpty()) {
             throw overtaken(seen);
         }
         boolean[] moved = {false};
         PlanSnapshot after = grids.change(assignment, before -> {
-            Optional<PlanHistory.Kept> step = back ? history.last(assignment.id()) : history.next(assignment.id());
+            Optional<PlanHistory.StoredStep> step =
+                    back ? history.last(assignment.id()) : history.next(assignment.id());
             if (step.filter(one -> one.id() == expected).isEmpty()) {
                 return before; // somebody was quicker
             }
@@ -146,7 +147,7 @@ class PlanChanges {
         return after;
     }
 
-    private static ProblemException overtaken(Optional<PlanHistory.Kept> now) {
+    private static ProblemException overtaken(Optional<PlanHistory.StoredStep> now) {
         return new ProblemException(new Problem.BadRequest(
                 "The plan",
                 "It was changed in another window meanwhile"
@@ -199,20 +200,20 @@ class PlanChanges {
 
     private PlanSnapshot applied(Assignment assignment, PlanSnapshot before, List<PlanEdit> edits) {
         Choices now = before.grid().choices();
-        List<Choices.Cell> on = new ArrayList<>();
-        List<Choices.Cell> off = new ArrayList<>();
+        List<Choices.CellKey> on = new ArrayList<>();
+        List<Choices.CellKey> off = new ArrayList<>();
         Map<Long, Optional<String>> names = new HashMap<>();
         Map<Long, Optional<String>> altTexts = new HashMap<>();
         Choices other = now;
         for (PlanEdit edit : edits) {
-            Choices.Cell cell = new Choices.Cell(edit.piece(), edit.at());
+            Choices.CellKey cell = new Choices.CellKey(edit.piece(), edit.at());
             String after = edit.after();
             switch (edit.kind()) {
                 case TURN -> (PlanEdit.ON.equals(after) ? on : off).add(cell);
                 case OVERRIDE -> other = other.overridden(cell, override(after));
                 case NAME -> names.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
                 case CROP -> crops.put(Long.parseLong(edit.piece()), edit.at(), place(after));
-                case ORDER -> orders.put(assignment.id(), SelectedCells.Column.of(edit.at()), after);
+                case ORDER -> orders.put(assignment.id(), SelectedCells.ColumnKey.of(edit.at()), after);
                 case ALT_TEXT -> altTexts.put(Long.valueOf(edit.piece()), Optional.ofNullable(after));
                 case ACCEPT -> {
                     accepted.put(assignment.id(), accepted(edit), after != null);

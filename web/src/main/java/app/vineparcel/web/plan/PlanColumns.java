@@ -20,7 +20,7 @@ class PlanColumns {
     }
 
     /** Those of an assignment. */
-    List<PlanService.Column> of(long assignmentId) {
+    List<PlanService.ShownColumn> of(long assignmentId) {
         Set<Long> hidden = serving.hidden(assignmentId);
         return all().stream()
                 .filter(column -> !hidden.contains(column.key().channelId()))
@@ -28,12 +28,12 @@ class PlanColumns {
     }
 
     /** Those of all channels. */
-    List<PlanService.Column> all() {
-        List<PlanService.Column> columns = new ArrayList<>();
+    List<PlanService.ShownColumn> all() {
+        List<PlanService.ShownColumn> columns = new ArrayList<>();
         for (ChannelService.Band band : channels.bands()) {
             for (ChannelService.Use use : band.uses()) {
-                SelectedCells.Column key =
-                        new SelectedCells.Column(band.channel().id(), use.recipe().id());
+                SelectedCells.ColumnKey key = new SelectedCells.ColumnKey(
+                        band.channel().id(), use.recipe().id());
                 PlanColumn column = new PlanColumn(
                         key.key(),
                         use.recipe().recipe(),
@@ -42,7 +42,7 @@ class PlanColumns {
                         band.channel().rules(),
                         use.placement(),
                         1);
-                columns.add(new PlanService.Column(key, band, use.recipe(), column));
+                columns.add(new PlanService.ShownColumn(key, band, use.recipe(), column));
             }
         }
         return columns;

@@ -217,7 +217,7 @@ class PlanController {
         return words;
     }
 
-    private static List<Band> bands(List<PlanService.Column> columns) {
+    private static List<Band> bands(List<PlanService.ShownColumn> columns) {
         List<Band> bands = new ArrayList<>();
         for (int at = 0; at < columns.size(); at++) {
             if (PlanRows.isFirst(columns, at)) {
@@ -228,13 +228,13 @@ class PlanController {
         return bands;
     }
 
-    private static List<Head> heads(List<PlanService.Column> columns) {
+    private static List<Head> heads(List<PlanService.ShownColumn> columns) {
         return IntStream.range(0, columns.size())
                 .mapToObj(at -> head(columns.get(at), PlanRows.isFirst(columns, at)))
                 .toList();
     }
 
-    private static Head head(PlanService.Column column, boolean first) {
+    private static Head head(PlanService.ShownColumn column, boolean first) {
         return new Head(
                 column.key().key(),
                 column.stored().title(),

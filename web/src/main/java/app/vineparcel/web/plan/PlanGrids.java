@@ -120,7 +120,7 @@ class PlanGrids {
         boolean samePieces = known != null && known.revision().samePieces(revision);
         List<StoredPiece> stored = samePieces ? List.of() : pieces.all(assignment.id());
         List<PlanPiece> rows = samePieces ? known.grid().rows() : SimilarPictures.found(planPieces.of(stored));
-        List<PlanService.Column> across = columns.of(assignment.id());
+        List<PlanService.ShownColumn> across = columns.of(assignment.id());
         Map<String, List<String>> asking = new HashMap<>();
         if (samePieces) {
             known.rows().forEach(row -> asking.put(String.valueOf(row.id()), row.wants()));
@@ -139,9 +139,9 @@ class PlanGrids {
                         : choices.of(assignment.id(), stored));
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         List<PlanColumn> recipes =
-                across.stream().map(PlanService.Column::column).toList();
+                across.stream().map(PlanService.ShownColumn::column).toList();
         List<PieceRow> pieceRows = samePieces ? known.rows() : rows(stored, rows);
-        Map<Choices.Cell, List<MadeFile>> made = files.of(assignment.id());
+        Map<Choices.CellKey, List<MadeFile>> made = files.of(assignment.id());
         MadeWeights weights = new MadeWeights(
                 made, pieceRows.stream().collect(Collectors.toMap(row -> String.valueOf(row.id()), PieceRow::source)));
         Grid before = known != null && known.revision().sameAround(revision)
@@ -210,7 +210,7 @@ class PlanGrids {
     }
 
     /** What a plan would be with other columns instead of its own; nothing is kept of it. */
-    Grid trial(Assignment assignment, PlanSnapshot plan, List<PlanColumn> others) {
+    Grid tried(Assignment assignment, PlanSnapshot plan, List<PlanColumn> others) {
         Planner planner = new Planner(assignment.name(), LocalDate.now(clock), shelf);
         return plan.grid()
                 .renewed(planner, plan.grid().rows(), others, plan.grid().choices(), MadeWeights.NONE);

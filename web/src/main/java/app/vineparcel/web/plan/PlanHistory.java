@@ -19,7 +19,7 @@ class PlanHistory {
     private static final int LONGEST_LABEL = 200;
 
     /** A step that was kept. */
-    record Kept(long id, PlanStep step) {}
+    record StoredStep(long id, PlanStep step) {}
 
     /**
      * What can be taken back and done again.
@@ -68,23 +68,23 @@ class PlanHistory {
     }
 
     /** The step that was done last. */
-    Optional<Kept> last(long assignmentId) {
+    Optional<StoredStep> last(long assignmentId) {
         return one(
                 "select id, label, edits from plan_step where assignment_id = ? and not undone order by id desc limit 1",
                 assignmentId);
     }
 
     /** The step that was taken back last. */
-    Optional<Kept> next(long assignmentId) {
+    Optional<StoredStep> next(long assignmentId) {
         return one(
                 "select id, label, edits from plan_step where assignment_id = ? and undone order by id limit 1",
                 assignmentId);
     }
 
-    private Optional<Kept> one(String query, long assignmentId) {
-        List<Kept> found = database.query(
+    private Optional<StoredStep> one(String query, long assignmentId) {
+        List<StoredStep> found = database.query(
                 query,
-                (row, at) -> new Kept(row.getLong(1), PlanStep.read(row.getString(2), row.getString(3))),
+                (row, at) -> new StoredStep(row.getLong(1), PlanStep.read(row.getString(2), row.getString(3))),
                 assignmentId);
         return found.stream().findFirst();
     }

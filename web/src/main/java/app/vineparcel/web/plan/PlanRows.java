@@ -24,7 +24,7 @@ public final class PlanRows {
     private PlanRows() {}
 
     /** A cell as it is shown. */
-    public record Cell(
+    public record CellView(
             GridCell of, CellState state, String why, @Nullable String first, boolean combines, boolean shown) {
 
         /** The piece and the column. */
@@ -127,20 +127,21 @@ public final class PlanRows {
      * @param heading its title and how many rows follow, if it is one
      * @param number of the piece, from 1
      */
-    public record Line(int at, @Nullable Heading heading, int number, @Nullable PieceRow piece, List<Cell> cells) {}
+    public record RowView(
+            int at, @Nullable Heading heading, int number, @Nullable PieceRow piece, List<CellView> cells) {}
 
     /** Lines from one, counted from 0, to before another. */
-    static List<Line> of(PlanSnapshot plan, PlanView view, int from, int to) {
-        List<PlanService.Column> columns = plan.columns();
-        List<Line> lines = new ArrayList<>();
+    static List<RowView> of(PlanSnapshot plan, PlanView view, int from, int to) {
+        List<PlanService.ShownColumn> columns = plan.columns();
+        List<RowView> lines = new ArrayList<>();
         int at = Math.max(0, from);
         for (PlanView.Line line : view.lines(from, to)) {
             at++;
             if (line instanceof PlanView.Line.Piece piece) {
                 int row = piece.row();
-                List<Cell> cells = new ArrayList<>();
+                List<CellView> cells = new ArrayList<>();
                 for (int column = 0; column < columns.size(); column++) {
-                    cells.add(new Cell(
+                    cells.add(new CellView(
                             plan.grid().cell(row, column),
                             plan.made().state(plan.grid(), row, column),
                             plan.made().why(row, column),
@@ -148,16 +149,16 @@ public final class PlanRows {
                             columns.get(column).combines(),
                             view.shows(row, column)));
                 }
-                lines.add(new Line(at, null, row + 1, plan.rows().get(row), cells));
+                lines.add(new RowView(at, null, row + 1, plan.rows().get(row), cells));
             } else {
-                lines.add(new Line(at, (Heading) line, 0, null, List.of()));
+                lines.add(new RowView(at, (Heading) line, 0, null, List.of()));
             }
         }
         return lines;
     }
 
     /** Whether a column is the first of its channel. */
-    static boolean isFirst(List<PlanService.Column> columns, int at) {
+    static boolean isFirst(List<PlanService.ShownColumn> columns, int at) {
         return at == 0
                 || columns.get(at - 1).band().channel().id()
                         != columns.get(at).band().channel().id();

@@ -21,7 +21,7 @@ import org.springframework.stereotype.Service;
 class PlanService {
 
     /** A recipe within a channel, as a column of the plan. */
-    record Column(SelectedCells.Column key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {
+    record ShownColumn(SelectedCells.ColumnKey key, ChannelService.Band band, StoredRecipe stored, PlanColumn column) {
 
         /** Whether all of its pieces go into one file. */
         boolean combines() {
@@ -64,8 +64,8 @@ class PlanService {
 
     /** These cells and no others. */
     private static Choices only(Grid grid, Map<String, List<String>> cells) {
-        List<Choices.Cell> on = new ArrayList<>();
-        cells.forEach((column, pieces) -> pieces.forEach(piece -> on.add(new Choices.Cell(piece, column))));
+        List<Choices.CellKey> on = new ArrayList<>();
+        cells.forEach((column, pieces) -> pieces.forEach(piece -> on.add(new Choices.CellKey(piece, column))));
         return grid.choices()
                 .turned(grid.some(row -> true, column -> true), false)
                 .turned(on, true);

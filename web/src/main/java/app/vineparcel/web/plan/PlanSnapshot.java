@@ -23,9 +23,9 @@ import java.util.Map;
 record PlanSnapshot(
         PlanRevision revision,
         Grid grid,
-        List<PlanService.Column> columns,
+        List<PlanService.ShownColumn> columns,
         List<PieceRow> rows,
-        Map<Choices.Cell, List<MadeFile>> files,
+        Map<Choices.CellKey, List<MadeFile>> files,
         MadeStates made,
         Map<String, String> orders,
         Shelf shelf) {
@@ -33,9 +33,9 @@ record PlanSnapshot(
     static PlanSnapshot of(
             PlanRevision revision,
             Grid grid,
-            List<PlanService.Column> columns,
+            List<PlanService.ShownColumn> columns,
             List<PieceRow> rows,
-            Map<Choices.Cell, List<MadeFile>> files,
+            Map<Choices.CellKey, List<MadeFile>> files,
             Map<String, String> orders,
             Shelf shelf) {
         PlanSnapshot blank = new PlanSnapshot(revision, grid, columns, rows, files, MadeStates.NONE, orders, shelf);
@@ -61,7 +61,7 @@ record PlanSnapshot(
     PlanSnapshot with(Choices choices, PlanRevision after) {
         Grid turned = grid.with(choices);
         boolean same = choices.overrides().equals(grid.choices().overrides())
-                && columns.stream().noneMatch(PlanService.Column::combines);
+                && columns.stream().noneMatch(PlanService.ShownColumn::combines);
         return new PlanSnapshot(after, turned, columns, rows, files, same ? made : states(turned), orders, shelf);
     }
 

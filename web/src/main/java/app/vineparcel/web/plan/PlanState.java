@@ -32,7 +32,7 @@ record PlanState(String revision, PlanFoot foot, List<String> collisions, PlanHi
         }
 
         PlanState of(Assignment assignment, PlanSnapshot plan) {
-            List<Choices.Cell> collisions = plan.grid().collisions();
+            List<Choices.CellKey> collisions = plan.grid().collisions();
             return new PlanState(
                     word(plan),
                     PlanFoot.of(plan, words),

@@ -61,7 +61,7 @@ class RenderChanges {
     }
 
     @Scheduled(fixedDelayString = "${vine-parcel.watch:PT5S}")
-    void look() {
+    void check() {
         if (work.role() == Role.WORKER) {
             return;
         }
@@ -79,7 +79,7 @@ class RenderChanges {
 
     private void render(Assignment assignment) {
         PlanSnapshot plan = grids.of(assignment);
-        Map<SelectedCells.Column, Set<Long>> cells = new HashMap<>();
+        Map<SelectedCells.ColumnKey, Set<Long>> cells = new HashMap<>();
         for (int row = 0; row < plan.rows().size(); row++) {
             if (isOther(plan, row)) {
                 add(plan, row, cells);
@@ -102,9 +102,9 @@ class RenderChanges {
     private static boolean isOther(PlanSnapshot plan, int row) {
         PieceRow of = plan.rows().get(row);
         boolean made = false;
-        for (PlanService.Column column : plan.columns()) {
-            Choices.Cell cell =
-                    new Choices.Cell(String.valueOf(of.id()), column.key().key());
+        for (PlanService.ShownColumn column : plan.columns()) {
+            Choices.CellKey cell =
+                    new Choices.CellKey(String.valueOf(of.id()), column.key().key());
             List<MadeFile> files = plan.files().getOrDefault(cell, List.of());
             made |= !files.isEmpty();
             if (!column.combines()
@@ -115,7 +115,7 @@ class RenderChanges {
         return !made && !plan.files().isEmpty();
     }
 
-    private static void add(PlanSnapshot plan, int row, Map<SelectedCells.Column, Set<Long>> cells) {
+    private static void add(PlanSnapshot plan, int row, Map<SelectedCells.ColumnKey, Set<Long>> cells) {
         for (int column = 0; column < plan.columns().size(); column++) {
             boolean wanted = plan.grid().isOn(row, column)
                     && plan.grid().canBeOn(row, column)

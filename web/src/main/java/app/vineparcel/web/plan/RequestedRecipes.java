@@ -18,15 +18,15 @@ final class RequestedRecipes {
      * @param chosen with those pieces among the ones that are only rendered where somebody asks, and their cells that were turned off by hand among
      *     those that are off
      */
-    static Choices among(List<PlanService.Column> columns, Map<String, List<String>> asking, Choices chosen) {
+    static Choices among(List<PlanService.ShownColumn> columns, Map<String, List<String>> asking, Choices chosen) {
         if (asking.isEmpty()) {
             return chosen;
         }
-        List<Choices.Cell> on = new ArrayList<>();
-        for (PlanService.Column column : columns) {
+        List<Choices.CellKey> on = new ArrayList<>();
+        for (PlanService.ShownColumn column : columns) {
             String word = SafeName.kebab(column.stored().title());
             asking.forEach((piece, words) -> {
-                Choices.Cell cell = new Choices.Cell(piece, column.key().key());
+                Choices.CellKey cell = new Choices.CellKey(piece, column.key().key());
                 if (words.contains(word) && !chosen.off().contains(cell)) {
                     on.add(cell);
                 }

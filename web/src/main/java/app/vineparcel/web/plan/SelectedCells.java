@@ -15,15 +15,15 @@ import java.util.Set;
  * @param piecesByColumn the cells; in that order pieces go into one file
  * @param isAsBefore whether what is wanted is what was chosen before
  */
-record SelectedCells(Map<Column, Set<Long>> piecesByColumn, boolean isAsBefore) {
+record SelectedCells(Map<ColumnKey, Set<Long>> piecesByColumn, boolean isAsBefore) {
 
     /** A recipe within a channel. */
-    record Column(long channelId, long recipeId) {
+    record ColumnKey(long channelId, long recipeId) {
 
         /** The column of a key such as {@code 1.3}. */
-        static Column of(String key) {
+        static ColumnKey of(String key) {
             String[] keys = key.split("\\.", 2);
-            return new Column(Long.parseLong(keys[0]), Long.parseLong(keys[1]));
+            return new ColumnKey(Long.parseLong(keys[0]), Long.parseLong(keys[1]));
         }
 
         /** As pages and plans name it: the keys of channel and recipe. */
@@ -49,8 +49,8 @@ record SelectedCells(Map<Column, Set<Long>> piecesByColumn, boolean isAsBefore) 
         return choice;
     }
 
-    private static Map<Column, Set<Long>> parse(String text) throws ProblemException {
-        Map<Column, Set<Long>> chosen = new LinkedHashMap<>();
+    private static Map<ColumnKey, Set<Long>> parse(String text) throws ProblemException {
+        Map<ColumnKey, Set<Long>> chosen = new LinkedHashMap<>();
         try {
             for (String part : text.split(";")) {
                 if (part.isBlank()) {
@@ -61,7 +61,7 @@ record SelectedCells(Map<Column, Set<Long>> piecesByColumn, boolean isAsBefore) 
                 for (String id : sides[1].split(",")) {
                     pieces.add(Long.valueOf(id));
                 }
-                chosen.put(Column.of(sides[0]), pieces);
+                chosen.put(ColumnKey.of(sides[0]), pieces);
             }
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");

@@ -61,8 +61,8 @@ class SelectionController {
             @RequestParam(defaultValue = "") String off)
             throws ProblemException {
         Assignment assignment = assignments.get(id);
-        List<Choices.Cell> turnedOn = cells(on);
-        List<Choices.Cell> turnedOff = cells(off);
+        List<Choices.CellKey> turnedOn = cells(on);
+        List<Choices.CellKey> turnedOff = cells(off);
         PlanSnapshot after = changes.choose(
                 assignment,
                 plan -> plan.grid()
@@ -90,14 +90,14 @@ class SelectionController {
         return edits.stream().allMatch(edit -> PlanEdit.OFF.equals(edit.after())) ? cells + " off" : cells + " changed";
     }
 
-    private static List<Choices.Cell> cells(String text) throws ProblemException {
+    private static List<Choices.CellKey> cells(String text) throws ProblemException {
         try {
             return Arrays.stream(text.split(","))
                     .filter(word -> !word.isEmpty())
                     .map(word -> word.split(":", 2))
-                    .map(keys -> new Choices.Cell(
+                    .map(keys -> new Choices.CellKey(
                             String.valueOf(Long.parseLong(keys[0])),
-                            SelectedCells.Column.of(keys[1]).key()))
+                            SelectedCells.ColumnKey.of(keys[1]).key()))
                     .toList();
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
             throw gone();
@@ -109,7 +109,7 @@ class SelectionController {
                 "The plan", "It has changed since this page was opened.", "Reload the page and choose again."));
     }
 
-    private static List<Choices.Cell> known(Grid grid, List<Choices.Cell> cells) {
+    private static List<Choices.CellKey> known(Grid grid, List<Choices.CellKey> cells) {
         return cells.stream()
                 .filter(cell -> grid.rowOf(cell.piece()).isPresent()
                         && grid.columnOf(cell.column()).isPresent())
@@ -128,15 +128,15 @@ class SelectionController {
         PlanSnapshot now = grids.of(assignment);
         PlanView view = seen.of(now);
         targets.someRows(now, view);
-        List<Choices.Cell> meant = targets.cells(now, view);
+        List<Choices.CellKey> meant = targets.cells(now, view);
         boolean explicit = targets.isExplicit(view);
         return turned(
                 assignment, changes.choose(assignment, plan -> chosen(plan.grid(), how, meant, explicit), this::label));
     }
 
-    private static Choices chosen(Grid grid, String how, List<Choices.Cell> named, boolean explicit) {
-        List<Choices.Cell> meant = known(grid, named);
-        List<Choices.Cell> usual = explicit ? meant : grid.usual(meant);
+    private static Choices chosen(Grid grid, String how, List<Choices.CellKey> named, boolean explicit) {
+        List<Choices.CellKey> meant = known(grid, named);
+        List<Choices.CellKey> usual = explicit ? meant : grid.usual(meant);
         Choices now = grid.choices();
         return switch (how) {
             case "on" -> now.turned(usual, true);

@@ -53,9 +53,9 @@ class SelectionService {
      * @param onDemand those that are only rendered where somebody asks
      */
     Choices of(long assignmentId, Collection<Long> pieces, Set<String> onDemand) {
-        Set<Choices.Cell> off = new HashSet<>();
-        Set<Choices.Cell> on = new HashSet<>();
-        Map<Choices.Cell, PieceOverride> overrides = new HashMap<>();
+        Set<Choices.CellKey> off = new HashSet<>();
+        Set<Choices.CellKey> on = new HashSet<>();
+        Map<Choices.CellKey, PieceOverride> overrides = new HashMap<>();
         Set<Choices.Accepted> accepted = new HashSet<>();
         database.query(
                 SELECT,
@@ -66,7 +66,7 @@ class SelectionService {
                         accepted.add(new Choices.Accepted(code, piece.equals("0") ? "" : piece, row.getString(2)));
                         return;
                     }
-                    Choices.Cell cell = new Choices.Cell(piece, row.getString(2));
+                    Choices.CellKey cell = new Choices.CellKey(piece, row.getString(2));
                     if (!row.getBoolean(3)) {
                         off.add(cell); // of a piece that is only rendered where somebody asks it says that nobody does
                     } else if (onDemand.contains(piece)) {
@@ -96,17 +96,18 @@ class SelectionService {
     }
 
     /** Writes what is chosen of some cells, in one statement. */
-    void write(List<Choices.Cell> changed, Choices choices) {
+    void write(List<Choices.CellKey> changed, Choices choices) {
         if (changed.isEmpty()) {
             return;
         }
-        List<SelectedCells.Column> columns =
-                changed.stream().map(cell -> SelectedCells.Column.of(cell.column())).toList();
+        List<SelectedCells.ColumnKey> columns = changed.stream()
+                .map(cell -> SelectedCells.ColumnKey.of(cell.column()))
+                .toList();
         database.update(
                 UPSERT,
                 changed.stream().map(cell -> Long.valueOf(cell.piece())).toArray(Long[]::new),
-                columns.stream().map(SelectedCells.Column::channelId).toArray(Long[]::new),
-                columns.stream().map(SelectedCells.Column::recipeId).toArray(Long[]::new),
+                columns.stream().map(SelectedCells.ColumnKey::channelId).toArray(Long[]::new),
+                columns.stream().map(SelectedCells.ColumnKey::recipeId).toArray(Long[]::new),
                 changed.stream()
                         .map(cell -> choices.isOn(cell.piece(), cell.column()))
                         .toArray(Boolean[]::new),

@@ -60,10 +60,10 @@ record TargetCells(
     }
 
     /** The cells that are meant and can be turned. */
-    List<Choices.Cell> cells(PlanSnapshot plan, PlanView view) {
+    List<Choices.CellKey> cells(PlanSnapshot plan, PlanView view) {
         Set<Integer> rows = new HashSet<>(rows(plan, view));
         boolean onlySeen = !names() && from == null && view.query().asksForCells();
-        List<Choices.Cell> cells = plan.grid().some(rows::contains, column -> isIn(plan, column));
+        List<Choices.CellKey> cells = plan.grid().some(rows::contains, column -> isIn(plan, column));
         return onlySeen
                 ? cells.stream()
                         .filter(cell -> view.shows(

@@ -5,9 +5,9 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.core.render.PreviewSession;
 import app.vineparcel.core.render.PreviewViews;
+import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.storage.StorageSettings;
@@ -25,7 +25,7 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
- * The benches on which recipes are tried, one for each open page, since each holds a decoded picture. Only a few stay, and none for long after
+ * The sessions in which recipes are previewed, one for each open page, since each holds a decoded picture. Only a few stay, and none for long after
  * it was last used. A newer request of a page overtakes its older ones.
  */
 @Component
@@ -34,11 +34,11 @@ public class PreviewSessions {
     private static final int MOST = 2;
     private static final Duration IDLE = Duration.ofMinutes(5);
 
-    /** One page's bench. */
-    private static final class Desk {
+    /** One page's session. */
+    private static final class Session {
         private final AtomicLong latest = new AtomicLong();
         private volatile Instant used = Instant.EPOCH;
-        private volatile @Nullable PreviewSession bench;
+        private volatile @Nullable PreviewSession opened;
         private volatile @Nullable PlanPiece piece;
         private final Object glancing = new Object();
         private @Nullable PreviewSession glances;
@@ -48,9 +48,9 @@ public class PreviewSessions {
 
         private void close() {
             gone = true;
-            if (bench != null) {
-                bench.close();
-                bench = null;
+            if (opened != null) {
+                opened.close();
+                opened = null;
             }
             synchronized (glancing) {
                 if (glances != null) {
@@ -65,7 +65,7 @@ public class PreviewSessions {
     private final Shelf shelf;
     private final StorageSettings settings;
     private final Clock clock;
-    private final Map<String, Desk> desks = new ConcurrentHashMap<>();
+    private final Map<String, Session> sessions = new ConcurrentHashMap<>();
 
     PreviewSessions(SourceReader reader, Shelf shelf, StorageSettings settings, Clock clock) {
         this.reader = reader;
@@ -75,7 +75,7 @@ public class PreviewSessions {
     }
 
     /**
-     * Tries a recipe on a piece.
+     * Puts a piece through a recipe.
      *
      * @param page names the page that asks
      * @param number of the request, rising
@@ -93,51 +93,53 @@ public class PreviewSessions {
      */
     public Optional<RecipePreview> put(String page, long number, PlannedRendition planned, boolean measured)
             throws ProblemException {
-        Desk desk = desks.computeIfAbsent(page, key -> new Desk());
-        desk.used = clock.instant();
-        desk.latest.accumulateAndGet(number, Math::max);
-        tidy(desk);
-        synchronized (desk) {
-            if (desk.gone || desk.latest.get() != number) {
+        Session session = sessions.computeIfAbsent(page, key -> new Session());
+        session.used = clock.instant();
+        session.latest.accumulateAndGet(number, Math::max);
+        tidy(session);
+        synchronized (session) {
+            if (session.gone || session.latest.get() != number) {
                 return Optional.empty();
             }
-            PreviewSession bench = bench(desk, planned.piece());
-            Optional<RecipePreview> trial = bench.put(planned, measured, () -> desk.latest.get() != number);
-            if (trial.isPresent()) {
-                desk.shown = number;
+            Optional<RecipePreview> preview =
+                    opened(session, planned.piece()).put(planned, measured, () -> session.latest.get() != number);
+            if (preview.isPresent()) {
+                session.shown = number;
             }
-            return trial;
+            return preview;
         }
     }
 
-    private PreviewSession bench(Desk desk, PlanPiece piece) {
-        if (desk.bench == null || !piece.equals(desk.piece)) {
-            if (desk.bench != null) {
-                desk.bench.close();
+    private PreviewSession opened(Session session, PlanPiece piece) {
+        if (session.opened == null || !piece.equals(session.piece)) {
+            if (session.opened != null) {
+                session.opened.close();
             }
-            desk.bench = new PreviewSession(reader, shelf, settings.threads());
-            desk.piece = piece;
+            session.opened = new PreviewSession(reader, shelf, settings.threads());
+            session.piece = piece;
         }
-        return desk.bench;
+        return session.opened;
     }
 
     /**
      * A part of what a request made, or of what it was made from.
      *
-     * @return empty if a later request has replaced it, or the desk was cleared
+     * @return empty if a later request has replaced it, or the session was cleared
      */
     Optional<PreviewViews.View> view(String page, long number, boolean after, Box part, PixelSize size)
             throws ProblemException {
-        Desk desk = desks.get(page);
-        if (desk == null) {
+        Session session = sessions.get(page);
+        if (session == null) {
             return Optional.empty();
         }
-        desk.used = clock.instant();
-        synchronized (desk) {
-            if (desk.bench == null || desk.shown != number || desk.bench.views().isEmpty()) {
+        session.used = clock.instant();
+        synchronized (session) {
+            if (session.opened == null
+                    || session.shown != number
+                    || session.opened.views().isEmpty()) {
                 return Optional.empty();
             }
-            PreviewViews views = desk.bench.views().get();
+            PreviewViews views = session.opened.views().get();
             return Optional.of(after ? views.after(part, size) : views.before(part, size));
         }
     }
@@ -148,53 +150,53 @@ public class PreviewSessions {
      * @param room the screen's pixels for it
      */
     public PreviewViews.View glance(String page, PlannedRendition planned, PixelSize room) throws ProblemException {
-        Desk desk = desks.computeIfAbsent(page, key -> new Desk());
-        desk.used = clock.instant();
-        tidy(desk);
-        synchronized (desk.glancing) {
-            if (desk.glances == null || !planned.piece().equals(desk.glanced)) {
-                if (desk.glances != null) {
-                    desk.glances.close();
+        Session session = sessions.computeIfAbsent(page, key -> new Session());
+        session.used = clock.instant();
+        tidy(session);
+        synchronized (session.glancing) {
+            if (session.glances == null || !planned.piece().equals(session.glanced)) {
+                if (session.glances != null) {
+                    session.glances.close();
                 }
-                desk.glances = new PreviewSession(reader, shelf, settings.threads());
-                desk.glanced = planned.piece();
+                session.glances = new PreviewSession(reader, shelf, settings.threads());
+                session.glanced = planned.piece();
             }
-            return desk.glances.glance(planned, room);
+            return session.glances.glance(planned, room);
         }
     }
 
     /**
      * A first look at a part of what a request asks for, which does not wait for requests that are at work.
      *
-     * @return empty where it would take as long as the whole, or nothing lies on the desk yet
+     * @return empty where it would take as long as the whole, or no piece is open in the session yet
      */
     Optional<PreviewViews.View> look(String page, PlannedRendition planned, Box part) throws ProblemException {
-        Desk desk = desks.get(page);
-        PreviewSession bench = desk == null ? null : desk.bench;
-        return bench == null || !planned.piece().equals(desk.piece) ? Optional.empty() : bench.look(planned, part);
+        Session session = sessions.get(page);
+        PreviewSession opened = session == null ? null : session.opened;
+        return opened == null || !planned.piece().equals(session.piece) ? Optional.empty() : opened.look(planned, part);
     }
 
-    /** Clears desks that nobody has used for a while. */
+    /** Clears sessions that nobody has used for a while. */
     @Scheduled(fixedDelayString = "PT1M")
     void clearIdle() {
         Instant limit = clock.instant().minus(IDLE);
-        desks.entrySet().stream()
+        sessions.entrySet().stream()
                 .filter(entry -> entry.getValue().used.isBefore(limit))
                 .toList()
                 .forEach(entry -> clear(entry.getKey(), entry.getValue()));
     }
 
-    private void tidy(Desk but) {
-        List<Map.Entry<String, Desk>> others = new ArrayList<>(desks.entrySet());
+    private void tidy(Session but) {
+        List<Map.Entry<String, Session>> others = new ArrayList<>(sessions.entrySet());
         others.removeIf(entry -> entry.getValue() == but);
         others.sort((a, b) -> b.getValue().used.compareTo(a.getValue().used));
         others.stream().skip(MOST - 1L).forEach(entry -> clear(entry.getKey(), entry.getValue()));
     }
 
-    private void clear(String page, Desk desk) {
-        desks.remove(page, desk);
-        synchronized (desk) {
-            desk.close();
+    private void clear(String page, Session session) {
+        sessions.remove(page, session);
+        synchronized (session) {
+            session.close();
         }
     }
 }

@@ -55,7 +55,7 @@ class RecipeController {
     }
 
     @PostMapping("/recipes/{id:\\d+}")
-    String keep(
+    String save(
             @PathVariable long id,
             @RequestParam Map<String, String> parameters,
             @RequestParam Optional<Integer> version,

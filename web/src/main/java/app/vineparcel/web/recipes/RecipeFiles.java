@@ -24,7 +24,7 @@ public final class RecipeFiles {
     private RecipeFiles() {}
 
     /**
-     * The recipes in what was brought in, all or none.
+     * The recipes in what was imported in, all or none.
      *
      * @param name of the file
      * @throws ProblemException with every fault, its file and its place
@@ -70,7 +70,7 @@ public final class RecipeFiles {
         return "%s, %s".formatted(file, fault.sentence());
     }
 
-    /** Nothing was brought in, for these reasons. */
+    /** Nothing was imported in, for these reasons. */
     public static ProblemException refused(List<String> faults) {
         return new ProblemException(new Problem.BadRequest(
                 "Nothing was brought in", String.join("\n", faults), "Mend the file and bring it in again."));

@@ -81,7 +81,7 @@ public class RecipePages {
             profiles.put(builtIn.id(), builtIn.title());
         }
         profiles.put(PressProfile.ID, PressProfile.coated().title());
-        shelf.profiles().forEach(brought -> profiles.put(brought.name(), brought.title()));
+        shelf.profiles().forEach(imported -> profiles.put(imported.name(), imported.title()));
         return profiles;
     }
 }

@@ -18,25 +18,25 @@ public final class RecipePreviewAnswers {
     private RecipePreviewAnswers() {}
 
     /** Its size, weight and profile, what it was made from, and where parts of it lie. */
-    public static Map<String, Object> of(RecipePreview trial, PlannedRendition planned) {
+    public static Map<String, Object> of(RecipePreview preview, PlannedRendition planned) {
         Map<String, Object> answer = new LinkedHashMap<>();
-        answer.put("width", trial.size().width());
-        answer.put("height", trial.size().height());
-        answer.put("pixels", trial.size().toString());
+        answer.put("width", preview.size().width());
+        answer.put("height", preview.size().height());
+        answer.put("pixels", preview.size().toString());
         answer.put("source", planned.piece().piece().pixels().toString());
-        answer.put("bytes", trial.bytes());
-        answer.put("weight", WORDS.weight(trial.bytes()));
-        answer.put("exactly", WORDS.exactly(trial.bytes()));
-        answer.put("written", Sentences.format(trial.format()));
-        answer.put("profile", trial.profile());
-        answer.put("clipped", WORDS.share(trial.clipped()));
-        trial.similarity().ifPresent(similarity -> answer.put("similarity", similarity));
+        answer.put("bytes", preview.bytes());
+        answer.put("weight", WORDS.weight(preview.bytes()));
+        answer.put("exactly", WORDS.exactly(preview.bytes()));
+        answer.put("written", Sentences.format(preview.format()));
+        answer.put("profile", preview.profile());
+        answer.put("clipped", WORDS.share(preview.clipped()));
+        preview.similarity().ifPresent(similarity -> answer.put("similarity", similarity));
         answer.put(
                 "clear",
                 planned.column().recipe().background().transparent()
                         && planned.column().recipe().format().keepsAlpha());
         answer.put("density", planned.column().density());
-        Framing framing = trial.framing();
+        Framing framing = preview.framing();
         answer.put(
                 "frame",
                 box(
@@ -50,7 +50,7 @@ public final class RecipePreviewAnswers {
                         framing.top(),
                         framing.content().width(),
                         framing.content().height()));
-        trial.mark().ifPresent(mark -> answer.put("mark", List.of(mark.x(), mark.y(), mark.width(), mark.height())));
+        preview.mark().ifPresent(mark -> answer.put("mark", List.of(mark.x(), mark.y(), mark.width(), mark.height())));
         return answer;
     }
 

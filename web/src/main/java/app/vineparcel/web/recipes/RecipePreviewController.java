@@ -9,8 +9,8 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.core.render.PreviewViews;
+import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.web.sources.SamplePieces;
 import java.util.List;
 import java.util.Map;
@@ -33,13 +33,13 @@ class RecipePreviewController {
     private final RecipeService recipes;
     private final RecipeCheck check;
     private final SamplePieces pieces;
-    private final PreviewSessions desks;
+    private final PreviewSessions sessions;
 
-    RecipePreviewController(RecipeService recipes, RecipeCheck check, SamplePieces pieces, PreviewSessions desks) {
+    RecipePreviewController(RecipeService recipes, RecipeCheck check, SamplePieces pieces, PreviewSessions sessions) {
         this.recipes = recipes;
         this.check = check;
         this.pieces = pieces;
-        this.desks = desks;
+        this.sessions = sessions;
     }
 
     /**
@@ -56,10 +56,10 @@ class RecipePreviewController {
             @RequestParam(defaultValue = "") String base,
             @RequestParam(defaultValue = "0") long piece)
             throws ProblemException {
-        return check.of(RecipeForm.sent(form), kept(recipe, base), piece);
+        return check.of(RecipeForm.sent(form), saved(recipe, base), piece);
     }
 
-    private Optional<Recipe> kept(long recipe, String base) throws ProblemException {
+    private Optional<Recipe> saved(long recipe, String base) throws ProblemException {
         try {
             if (!base.isEmpty()) {
                 return Optional.of(RecipeReader.read(base, ""));
@@ -71,12 +71,12 @@ class RecipePreviewController {
     }
 
     /** Renders the piece by the recipe in the form. Overtaken requests are answered with no content. */
-    @PostMapping("/recipes/trial")
+    @PostMapping("/recipes/preview")
     @ResponseBody
-    ResponseEntity<Map<String, Object>> trial(
+    ResponseEntity<Map<String, Object>> preview(
             @RequestParam Map<String, String> form,
             @RequestParam long piece,
-            @RequestParam String desk,
+            @RequestParam String session,
             @RequestParam long number) {
         List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
         if (chosen.isEmpty()) {
@@ -88,10 +88,10 @@ class RecipePreviewController {
                 return ResponseEntity.ok(
                         Map.of("problem", planned.blocker().orElseThrow().message()));
             }
-            Optional<RecipePreview> trial = desks.put(desk, number, planned);
-            return trial.isEmpty()
+            Optional<RecipePreview> preview = sessions.put(session, number, planned);
+            return preview.isEmpty()
                     ? ResponseEntity.noContent().build()
-                    : ResponseEntity.ok(RecipePreviewAnswers.of(trial.get(), planned));
+                    : ResponseEntity.ok(RecipePreviewAnswers.of(preview.get(), planned));
         } catch (RecipeException e) {
             return ResponseEntity.noContent().build(); // the check says what is wrong
         } catch (ProblemException e) {
@@ -100,7 +100,7 @@ class RecipePreviewController {
         }
     }
 
-    /** What a trial renders: the highest density of a ladder. */
+    /** What a preview renders: the highest density of a ladder. */
     private PlannedRendition planned(Map<String, String> form, SamplePieces.Chosen chosen) throws RecipeException {
         Recipe recipe = RecipeForm.sent(form).recipe();
         List<PlanColumn> ladder = new PlanColumn("", recipe, "", "").ladder();
@@ -108,11 +108,11 @@ class RecipePreviewController {
     }
 
     /** A part of a large rendition before its file is made; no content where that would be no faster. */
-    @PostMapping("/recipes/trial/look")
+    @PostMapping("/recipes/preview/look")
     ResponseEntity<byte[]> look(
             @RequestParam Map<String, String> form,
             @RequestParam long piece,
-            @RequestParam String desk,
+            @RequestParam String session,
             @RequestParam double x,
             @RequestParam double y,
             @RequestParam double width,
@@ -124,10 +124,10 @@ class RecipePreviewController {
         try {
             PlannedRendition planned = planned(form, chosen.get(0));
             return planned.canBeMade()
-                    ? answer(desks.look(desk, planned, new Box(x, y, width, height)))
+                    ? answer(sessions.look(session, planned, new Box(x, y, width, height)))
                     : ResponseEntity.noContent().build();
         } catch (RecipeException | ProblemException e) {
-            return ResponseEntity.noContent().build(); // the check and the trial say why
+            return ResponseEntity.noContent().build(); // the check and the preview say why
         }
     }
 
@@ -141,9 +141,9 @@ class RecipePreviewController {
     }
 
     /** A part of the rendition, or of what it was made from, in px of the rendition, at so many pixels. */
-    @GetMapping("/recipes/trial/{desk}/{number}/{side}")
+    @GetMapping("/recipes/preview/{session}/{number}/{side}")
     ResponseEntity<byte[]> view(
-            @PathVariable String desk,
+            @PathVariable String session,
             @PathVariable long number,
             @PathVariable String side,
             @RequestParam double x,
@@ -156,7 +156,7 @@ class RecipePreviewController {
         if (!(width > 0 && height > 0) || across < 1 || down < 1 || across > MOST_PIXELS || down > MOST_PIXELS) {
             return ResponseEntity.badRequest().build();
         }
-        return answer(desks.view(
-                desk, number, side.equals("after"), new Box(x, y, width, height), new PixelSize(across, down)));
+        return answer(sessions.view(
+                session, number, side.equals("after"), new Box(x, y, width, height), new PixelSize(across, down)));
     }
 }

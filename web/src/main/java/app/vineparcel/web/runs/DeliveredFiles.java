@@ -82,7 +82,7 @@ class DeliveredFiles {
     }
 
     @Scheduled(fixedDelay = 4000)
-    void look() {
+    void check() {
         Instant since = clock.instant().minus(LOOKED_AT);
         watched.values().removeIf(one -> one.asked().isBefore(since));
         watched.forEach((assignment, before) -> {

@@ -42,11 +42,11 @@ public class MadeFiles {
     record Last(long rendition, String fingerprint, DeliveredFile file) {}
 
     private final JdbcTemplate database;
-    private final DeliveredFiles standings;
+    private final DeliveredFiles deliveredFiles;
 
-    MadeFiles(JdbcTemplate database, DeliveredFiles standings) {
+    MadeFiles(JdbcTemplate database, DeliveredFiles deliveredFiles) {
         this.database = database;
-        this.standings = standings;
+        this.deliveredFiles = deliveredFiles;
     }
 
     /** A file of a run, before anybody has looked whether it is still there. */
@@ -54,23 +54,23 @@ public class MadeFiles {
             List<String> pieces,
             String column,
             boolean failed,
-            DeliveredFile standing,
+            DeliveredFile deliveredFile,
             double density,
             MadeFile.From made,
             String framing) {
 
         MadeFile with(MadeFile.Result result) {
-            return new MadeFile(result, standing.path(), density, made, framing, standing.bytes());
+            return new MadeFile(result, deliveredFile.path(), density, made, framing, deliveredFile.bytes());
         }
     }
 
     /** The files of cells; a file of several pieces belongs to the cells of all of them. */
-    public Map<Choices.Cell, List<MadeFile>> of(long assignmentId) {
+    public Map<Choices.CellKey, List<MadeFile>> of(long assignmentId) {
         List<Row> rows = database.query(LAST, (row, at) -> row(row), assignmentId);
         List<Row> made = rows.stream().filter(row -> !row.failed()).toList();
-        List<MadeFile.Result> results =
-                standings.watch(assignmentId, made.stream().map(Row::standing).toList());
-        Map<Choices.Cell, List<MadeFile>> found = new HashMap<>();
+        List<MadeFile.Result> results = deliveredFiles.watch(
+                assignmentId, made.stream().map(Row::deliveredFile).toList());
+        Map<Choices.CellKey, List<MadeFile>> found = new HashMap<>();
         for (int i = 0; i < made.size(); i++) {
             put(made.get(i), results.get(i), found);
         }
@@ -78,10 +78,10 @@ public class MadeFiles {
         return found;
     }
 
-    private static void put(Row row, MadeFile.Result result, Map<Choices.Cell, List<MadeFile>> found) {
+    private static void put(Row row, MadeFile.Result result, Map<Choices.CellKey, List<MadeFile>> found) {
         MadeFile file = row.with(result);
         for (String piece : row.pieces()) {
-            found.computeIfAbsent(new Choices.Cell(piece, row.column()), cell -> new ArrayList<>())
+            found.computeIfAbsent(new Choices.CellKey(piece, row.column()), cell -> new ArrayList<>())
                     .add(file);
         }
     }
@@ -105,7 +105,7 @@ public class MadeFiles {
 
     /** A word that is another after what was made is no longer in place as it was. */
     public String word(long assignmentId) {
-        return standings.word(assignmentId);
+        return deliveredFiles.word(assignmentId);
     }
 
     /** What was put last in each place. */

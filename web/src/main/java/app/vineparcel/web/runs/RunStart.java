@@ -77,7 +77,7 @@ public class RunStart {
     private final RunRepository runs;
     private final RunStates states;
     private final MadeFiles made;
-    private final DeliveredFiles standings;
+    private final DeliveredFiles deliveredFiles;
     private final PieceService pieces;
     private final PieceOrigins origins;
     private final RecipeService recipes;
@@ -90,7 +90,7 @@ public class RunStart {
             RunRepository runs,
             RunStates states,
             MadeFiles made,
-            DeliveredFiles standings,
+            DeliveredFiles deliveredFiles,
             PieceService pieces,
             PieceOrigins origins,
             RecipeService recipes,
@@ -101,7 +101,7 @@ public class RunStart {
         this.runs = runs;
         this.states = states;
         this.made = made;
-        this.standings = standings;
+        this.deliveredFiles = deliveredFiles;
         this.pieces = pieces;
         this.origins = origins;
         this.recipes = recipes;
@@ -191,7 +191,7 @@ public class RunStart {
                     && planned.canBeMade()
                     && print.isPresent()
                     && print.get().equals(before.fingerprint())
-                    && standings.of(root, before.file()) == MadeFile.Result.IN_PLACE) {
+                    && deliveredFiles.of(root, before.file()) == MadeFile.Result.IN_PLACE) {
                 unchanged.put(planned, before.rendition());
             }
         }

@@ -51,13 +51,13 @@ class DocumentController {
     }
 
     @PostMapping("/sources/{id}/layers")
-    String take(
+    String setOptions(
             @PathVariable long id,
             @RequestParam(defaultValue = "") List<String> out,
             @RequestParam(defaultValue = "crop") String box,
             @RequestParam(defaultValue = "false") boolean paper)
             throws ProblemException {
-        Source source = documents.take(id, pageBox(box), out, paper);
+        Source source = documents.setOptions(id, pageBox(box), out, paper);
         return "redirect:/assignments/" + source.assignmentId() + "/sources";
     }
 

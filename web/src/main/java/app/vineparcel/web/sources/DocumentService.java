@@ -39,10 +39,10 @@ class DocumentService {
 
     /** Takes a document by another page box, without some layers, on paper or not; its pieces change with it at once. */
     @Transactional(rollbackFor = ProblemException.class)
-    Source take(long id, PageBox box, List<String> keptOut, boolean paper) throws ProblemException {
+    Source setOptions(long id, PageBox box, List<String> keptOut, boolean paper) throws ProblemException {
         Source source = sources.get(id);
-        source.take(box, keptOut.stream().filter(key -> !key.isBlank()).toList(), paper, repository.nextChange());
-        try (Document document = reader.document(source.file(), source.taking())) {
+        source.setOptions(box, keptOut.stream().filter(key -> !key.isBlank()).toList(), paper, repository.nextChange());
+        try (Document document = reader.document(source.file(), source.options())) {
             pieces.sync(source, document.pieces());
         }
         return repository.save(source);
@@ -50,7 +50,7 @@ class DocumentService {
 
     /** The named parts that could be pieces. */
     List<Piece> objects(Source source) throws ProblemException {
-        return reader.objects(source.file(), source.taking());
+        return reader.objects(source.file(), source.options());
     }
 
     void addObjects(Source source, List<String> keys) throws ProblemException {

@@ -43,7 +43,7 @@ class FolderWatch {
     }
 
     @Scheduled(fixedDelayString = "${vine-parcel.watch:PT5S}")
-    void look() {
+    void poll() {
         if (work.role() == Role.WORKER) {
             return;
         }
@@ -53,14 +53,14 @@ class FolderWatch {
                         .map(Path::of)
                         .collect(Collectors.toSet());
                 for (String folder : folders.of(assignment.id())) {
-                    look(assignment.id(), folder, known);
+                    poll(assignment.id(), folder, known);
                 }
             }
             growing.forgetOthers();
         });
     }
 
-    private void look(long assignmentId, String folder, Set<Path> known) {
+    private void poll(long assignmentId, String folder, Set<Path> known) {
         try {
             Set<Path> settled = new HashSet<>();
             for (Path file : roots.pictures(folder)) {

@@ -17,7 +17,7 @@ public class PieceFacts {
      *
      * @param key of the picture, as {@link PiecePreviews#key} has it
      */
-    record Kept(String key, PictureFacts facts) {}
+    record StoredFacts(String key, PictureFacts facts) {}
 
     private static final int MOST_ATTEMPTS = 2;
 
@@ -28,14 +28,15 @@ public class PieceFacts {
     }
 
     /** Those of pieces, by their ids; what was measured otherwise than today is left out. */
-    Map<Long, Kept> of(Collection<Long> pieces) {
-        Map<Long, Kept> found = new HashMap<>();
+    Map<Long, StoredFacts> of(Collection<Long> pieces) {
+        Map<Long, StoredFacts> found = new HashMap<>();
         database.query(
                 "select piece_id, picture_key, facts from piece_facts where piece_id = any(?)",
                 row -> {
                     long piece = row.getLong(1);
                     String key = row.getString(2);
-                    PictureFacts.read(row.getBytes(3)).ifPresent(facts -> found.put(piece, new Kept(key, facts)));
+                    PictureFacts.read(row.getBytes(3))
+                            .ifPresent(facts -> found.put(piece, new StoredFacts(key, facts)));
                 },
                 (Object) pieces.toArray(Long[]::new));
         return found;

@@ -18,7 +18,7 @@ public class PieceOrigins {
      * Where a piece comes from.
      *
      * @param sourceId its source; that of the first piece on a sheet
-     * @param word another for another file, or another way of taking it; up to 64 letters
+     * @param word another for another file, or another way of options it; up to 64 letters
      * @param folder the folder that it came from, or the document's name
      * @param picture the key of its picture, as {@link PiecePreviews#key} has it
      * @param missing whether the file was no longer there when it was looked for last
@@ -37,15 +37,15 @@ public class PieceOrigins {
     public Map<Long, Origin> of(Collection<StoredPiece> wanted) {
         Map<Long, StoredPiece> byId = new HashMap<>();
         wanted.forEach(piece -> byId.put(piece.id(), piece));
-        List<Long> laid = wanted.stream()
+        List<Long> items = wanted.stream()
                 .filter(StoredPiece::isSheet)
-                .flatMap(sheet -> SheetBody.read(sheet.sheetBody()).laid().stream())
-                .map(SheetBody.Laid::piece)
+                .flatMap(sheet -> SheetBody.read(sheet.sheetBody()).items().stream())
+                .map(SheetBody.Item::piece)
                 .filter(id -> !byId.containsKey(id))
                 .distinct()
                 .toList();
-        if (!laid.isEmpty()) {
-            pieces.findByIdIn(laid).forEach(piece -> byId.put(piece.id(), piece));
+        if (!items.isEmpty()) {
+            pieces.findByIdIn(items).forEach(piece -> byId.put(piece.id(), piece));
         }
         Map<Long, Source> bySource = new HashMap<>();
         sources.findAllById(byId.values().stream()
@@ -79,7 +79,7 @@ public class PieceOrigins {
         return Objects.hash(
                 source.pageBox().word(),
                 keptOut,
-                source.taking().paper(),
+                source.options().paper(),
                 piece.key(),
                 piece.box()
                         .map(box ->
@@ -88,19 +88,19 @@ public class PieceOrigins {
     }
 
     private static Optional<Origin> sheet(StoredPiece sheet, Map<Long, StoredPiece> pieces, Map<Long, Source> known) {
-        List<Origin> laid = SheetBody.read(sheet.sheetBody()).laid().stream()
+        List<Origin> items = SheetBody.read(sheet.sheetBody()).items().stream()
                 .map(one -> pieces.get(one.piece()))
                 .filter(Objects::nonNull)
                 .flatMap(piece -> picture(piece, known).stream())
                 .toList();
-        String words = laid.stream().map(Origin::word).collect(Collectors.joining(" "));
-        return laid.stream()
+        String words = items.stream().map(Origin::word).collect(Collectors.joining(" "));
+        return items.stream()
                 .findFirst()
                 .map(first -> new Origin(
                         first.sourceId(),
                         "%08x.%08x".formatted(sheet.sheetBody().hashCode(), words.hashCode()),
                         "Sheets",
                         PiecePreviews.key(sheet, Optional.empty()),
-                        laid.stream().anyMatch(Origin::missing)));
+                        items.stream().anyMatch(Origin::missing)));
     }
 }

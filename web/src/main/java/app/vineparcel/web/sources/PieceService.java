@@ -110,11 +110,11 @@ public class PieceService {
                 known.stream().filter(piece -> !piece.isRegion()).toList());
         Map<Piece, StoredPiece> matched = new HashMap<>();
         for (Piece piece : now) {
-            take(left, stored -> stored.key().equals(piece.key())).ifPresent(stored -> matched.put(piece, stored));
+            update(left, stored -> stored.key().equals(piece.key())).ifPresent(stored -> matched.put(piece, stored));
         }
         for (Piece piece : now) {
             if (!matched.containsKey(piece)) {
-                take(left, stored -> stored.ownName().equals(piece.name()))
+                update(left, stored -> stored.ownName().equals(piece.name()))
                         .ifPresent(stored -> matched.put(piece, stored));
             }
         }
@@ -125,8 +125,8 @@ public class PieceService {
             List<StoredPiece> regions = known.stream()
                     .filter(region -> region.isRegion() && region.key().equals(stored.key()))
                     .toList();
-            stored.take(piece);
-            stored.stand(++position);
+            stored.update(piece);
+            stored.setPosition(++position);
             pieces.save(stored);
             for (StoredPiece region : regions) {
                 position = again(region, piece, position);
@@ -135,11 +135,11 @@ public class PieceService {
         left.stream()
                 .filter(stored ->
                         stored.isAsked() || stored.kind() != Piece.Kind.OBJECT && stored.kind() != Piece.Kind.LAYER)
-                .forEach(StoredPiece::vanish);
+                .forEach(StoredPiece::markGone);
         known.stream()
                 .filter(region -> region.isRegion()
                         && now.stream().noneMatch(piece -> piece.key().equals(region.key())))
-                .forEach(StoredPiece::vanish);
+                .forEach(StoredPiece::markGone);
     }
 
     private static int again(StoredPiece region, Piece base, int position) {
@@ -147,16 +147,16 @@ public class PieceService {
         boolean sameSize = Math.abs(then.width() - base.size().width()) < 0.5
                 && Math.abs(then.height() - base.size().height()) < 0.5;
         if (!sameSize) {
-            region.vanish();
+            region.markGone();
             return position;
         }
-        region.take(base.region(region.ownName(), region.box().orElseThrow()));
-        region.lie(region.box().orElseThrow(), base.size());
-        region.stand(position + 1);
+        region.update(base.region(region.ownName(), region.box().orElseThrow()));
+        region.setRegion(region.box().orElseThrow(), base.size());
+        region.setPosition(position + 1);
         return position + 1;
     }
 
-    private static Optional<StoredPiece> take(List<StoredPiece> from, Predicate<StoredPiece> wanted) {
+    private static Optional<StoredPiece> update(List<StoredPiece> from, Predicate<StoredPiece> wanted) {
         Optional<StoredPiece> found = from.stream().filter(wanted).findFirst();
         found.ifPresent(from::remove);
         return found;
@@ -164,8 +164,8 @@ public class PieceService {
 
     /** Takes all pieces of a source out. */
     @Transactional
-    void vanish(long sourceId) {
-        pieces.findBySourceIdOrderByPosition(sourceId).forEach(StoredPiece::vanish);
+    void markGone(long sourceId) {
+        pieces.findBySourceIdOrderByPosition(sourceId).forEach(StoredPiece::markGone);
     }
 
     /** Takes named parts of a document in as pieces of their own. */
@@ -178,9 +178,9 @@ public class PieceService {
                     .filter(piece -> piece.key().equals(object.key()))
                     .findFirst();
             StoredPiece stored = before.orElseGet(() -> new StoredPiece(source.assignmentId(), source.id(), object));
-            stored.take(object);
+            stored.update(object);
             if (before.isEmpty()) {
-                stored.stand(++position);
+                stored.setPosition(++position);
             }
             pieces.save(stored);
         }
@@ -331,11 +331,11 @@ public class PieceService {
         Piece piece = base.piece().region(name.isBlank() ? "Region" : name.strip(), box);
         StoredPiece region = known.orElseGet(
                 () -> new StoredPiece(base.assignmentId(), base.sourceId().orElse(null), piece));
-        region.take(piece);
+        region.update(piece);
         region.rename("");
-        region.lie(box, whole);
+        region.setRegion(box, whole);
         if (known.isEmpty()) {
-            region.stand(pieces.lastPosition(base.sourceId().orElse(0L)) + 1);
+            region.setPosition(pieces.lastPosition(base.sourceId().orElse(0L)) + 1);
         }
         return pieces.save(region);
     }
@@ -343,15 +343,15 @@ public class PieceService {
     /** Takes a region, an object or a sheet away; runs that used it still know it. */
     @Transactional
     void remove(StoredPiece piece) {
-        piece.vanish();
+        piece.markGone();
         pieces.save(piece);
     }
 
     /** Keeps a sheet. */
     @Transactional
-    StoredPiece keepSheet(StoredPiece sheet) {
+    StoredPiece saveSheet(StoredPiece sheet) {
         if (sheet.position() == 0) {
-            sheet.stand(1
+            sheet.setPosition(1
                     + pieces.findByAssignmentIdAndKindOrderByPosition(sheet.assignmentId(), Piece.Kind.SHEET)
                             .size());
         }

@@ -59,7 +59,7 @@ public class PlanPieces {
         private final Map<Long, Optional<Source>> found = new HashMap<>();
         private final Map<Long, List<Layer>> layers = new HashMap<>();
         private final Map<Long, Map<String, CropPlace>> cropsOf = new HashMap<>();
-        private final Map<Long, PieceFacts.Kept> factsOf = new HashMap<>();
+        private final Map<Long, PieceFacts.StoredFacts> factsOf = new HashMap<>();
 
         private Optional<Source> source(long id) {
             return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isKnown));
@@ -87,7 +87,7 @@ public class PlanPieces {
             return new PlanPiece.Known(
                     Optional.ofNullable(factsOf.get(stored.id()))
                             .filter(kept -> kept.key().equals(key))
-                            .map(PieceFacts.Kept::facts),
+                            .map(PieceFacts.StoredFacts::facts),
                     file,
                     stored.altText(),
                     Optional.empty(),
@@ -124,7 +124,7 @@ public class PlanPieces {
                     number,
                     new PlanPiece.Part(
                             stored.piece(),
-                            from.taking(),
+                            from.options(),
                             layers.computeIfAbsent(from.id(), key -> from.layers()),
                             Optional.empty(),
                             cropsOf.computeIfAbsent(
@@ -135,19 +135,19 @@ public class PlanPieces {
         private Optional<PlanPiece> sheet(StoredPiece stored, int number) {
             SheetBody body = SheetBody.read(stored.sheetBody());
             Map<Long, StoredPiece> byId = new HashMap<>();
-            pieces.findByIdIn(body.laid().stream().map(SheetBody.Laid::piece).toList())
+            pieces.findByIdIn(body.items().stream().map(SheetBody.Item::piece).toList())
                     .forEach(piece -> byId.put(piece.id(), piece));
-            List<Sheet.Laid> laid = new ArrayList<>();
-            for (SheetBody.Laid one : body.laid()) {
+            List<Sheet.Item> items = new ArrayList<>();
+            for (SheetBody.Item one : body.items()) {
                 Optional.ofNullable(byId.get(one.piece()))
-                        .flatMap(piece -> ofSource(piece, laid.size() + 1))
-                        .ifPresent(piece -> laid.add(new Sheet.Laid(piece, one.box())));
+                        .flatMap(piece -> ofSource(piece, items.size() + 1))
+                        .ifPresent(piece -> items.add(new Sheet.Item(piece, one.box())));
             }
-            if (laid.isEmpty()) {
+            if (items.isEmpty()) {
                 return Optional.empty();
             }
-            PlanPiece first = laid.get(0).piece();
-            Sheet sheet = new Sheet(stored.extent(), body.ground(), laid);
+            PlanPiece first = items.get(0).piece();
+            Sheet sheet = new Sheet(stored.extent(), body.ground(), items);
             return Optional.of(new PlanPiece(
                     String.valueOf(stored.id()),
                     first.file(),

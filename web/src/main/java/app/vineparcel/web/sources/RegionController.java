@@ -43,7 +43,7 @@ class RegionController {
     }
 
     @PostMapping("/pieces/{id}/regions")
-    String keep(
+    String save(
             @PathVariable long id,
             @RequestParam Optional<Long> region,
             @RequestParam String name,

@@ -1,6 +1,7 @@
 package app.vineparcel.web.sources;
 
 import app.vineparcel.core.geometry.Box;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import java.util.OptionalInt;
 import org.jspecify.annotations.Nullable;
@@ -13,14 +14,15 @@ import tools.jackson.databind.json.JsonMapper;
  * @param gap between pieces, CSS px
  * @param margin around them, CSS px
  * @param background {@code #rrggbb}, or {@code transparent}
- * @param laid the lowest first
+ * @param items the lowest first
  */
-public record SheetBody(String layout, double gap, double margin, String background, List<Laid> laid) {
+public record SheetBody(
+        String layout, double gap, double margin, String background, @JsonProperty("laid") List<Item> items) {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /** A piece and its place, CSS px. */
-    public record Laid(long piece, double x, double y, double width, double height) {
+    public record Item(long piece, double x, double y, double width, double height) {
 
         /** Where all of it goes. */
         public Box box() {

@@ -28,10 +28,10 @@ class SheetController {
     }
 
     /** A piece on the page of its sheet. */
-    record Shown(StoredPiece piece, SheetBody.Laid laid, String pictureKey) {}
+    record Shown(StoredPiece piece, SheetBody.Item items, String pictureKey) {}
 
     @PostMapping("/assignments/{id}/sheets")
-    String lay(@PathVariable long id, @RequestParam List<Long> piece) throws ProblemException {
+    String layOut(@PathVariable long id, @RequestParam List<Long> piece) throws ProblemException {
         return "redirect:/sheets/" + sheets.create(id, pieces.chosen(id, piece)).id();
     }
 
@@ -40,22 +40,22 @@ class SheetController {
         StoredPiece sheet = sheets.get(id);
         frame.fill(model, sheet.assignmentId(), "sources");
         SheetBody body = SheetBody.read(sheet.sheetBody());
-        List<StoredPiece> laid = pieces.chosen(
+        List<StoredPiece> items = pieces.chosen(
                 sheet.assignmentId(),
-                body.laid().stream().map(SheetBody.Laid::piece).toList());
+                body.items().stream().map(SheetBody.Item::piece).toList());
         model.addAttribute("sheet", sheet);
         model.addAttribute("body", body);
         model.addAttribute(
                 "shown",
-                body.laid().stream()
-                        .flatMap(place -> laid.stream()
+                body.items().stream()
+                        .flatMap(place -> items.stream()
                                 .filter(piece -> piece.id() == place.piece())
                                 .map(piece -> new Shown(piece, place, previews.key(piece))))
                         .toList());
         return "sources/sheet";
     }
 
-    /** Keeps how the sheet is laid: by a rule, or each piece where it was put. */
+    /** Keeps how the sheet is items: by a rule, or each piece where it was put. */
     @PostMapping("/sheets/{id}")
     String arrange(
             @PathVariable long id,

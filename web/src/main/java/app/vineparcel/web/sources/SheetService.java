@@ -44,21 +44,21 @@ class SheetService {
     /** A new sheet of these pieces, in a row. */
     @Transactional(rollbackFor = ProblemException.class)
     StoredPiece create(long assignmentId, List<StoredPiece> chosen) throws ProblemException {
-        List<StoredPiece> laid =
+        List<StoredPiece> items =
                 chosen.stream().filter(piece -> !piece.isSheet()).toList();
-        if (laid.isEmpty() || laid.size() > Sheet.MOST) {
+        if (items.isEmpty() || items.size() > Sheet.MOST) {
             throw new ProblemException(new Problem.BadRequest(
                     "The sheet",
-                    laid.isEmpty() ? "Nothing was chosen that can lie on it." : "Up to 500 pieces lie on a sheet.",
+                    items.isEmpty() ? "Nothing was chosen that can lie on it." : "Up to 500 pieces lie on a sheet.",
                     "Choose pictures, artboards, pages or regions."));
         }
-        SheetBody body = laid(new SheetBody("row", USUAL_GAP, USUAL_GAP, "transparent", List.of()), laid);
-        Extent size = size(body, laid);
-        String name = "Sheet of %d".formatted(laid.size());
+        SheetBody body = items(new SheetBody("row", USUAL_GAP, USUAL_GAP, "transparent", List.of()), items);
+        Extent size = size(body, items);
+        String name = "Sheet of %d".formatted(items.size());
         StoredPiece sheet =
                 new StoredPiece(assignmentId, null, Piece.drawn("sheet", name, Piece.Kind.SHEET, size, Piece.CSS_PX));
-        sheet.lay(body.written(), size);
-        return pieces.keepSheet(sheet);
+        sheet.setSheet(body.written(), size);
+        return pieces.saveSheet(sheet);
     }
 
     /**
@@ -84,20 +84,20 @@ class SheetService {
         }
         SheetBody before = SheetBody.read(sheet.sheetBody());
         List<Place> order = Place.read(places);
-        List<StoredPiece> laid = pieces.chosen(
+        List<StoredPiece> items = pieces.chosen(
                 sheet.assignmentId(),
                 order.isEmpty()
-                        ? before.laid().stream().map(SheetBody.Laid::piece).toList()
+                        ? before.items().stream().map(SheetBody.Item::piece).toList()
                         : order.stream().map(Place::piece).toList());
-        if (laid.isEmpty()) {
+        if (items.isEmpty()) {
             throw new ProblemException(new Problem.BadRequest(
                     sheet.name(), "No piece would be left on it.", "Leave at least one, or take the sheet away."));
         }
-        SheetBody body = wanted.layout().equals("free") ? free(wanted, before, laid, order) : laid(wanted, laid);
-        Extent size = size(body, laid);
-        sheet.lay(body.written(), size);
+        SheetBody body = wanted.layout().equals("free") ? free(wanted, before, items, order) : items(wanted, items);
+        Extent size = size(body, items);
+        sheet.setSheet(body.written(), size);
         sheet.rename(name);
-        pieces.keepSheet(sheet);
+        pieces.saveSheet(sheet);
     }
 
     /** Where a piece was put. */
@@ -123,28 +123,28 @@ class SheetService {
         }
     }
 
-    private static SheetBody laid(SheetBody wanted, List<StoredPiece> laid) {
-        List<Box> places = layout(wanted, laid.size()).lay(natural(laid)).places();
-        List<SheetBody.Laid> all = new ArrayList<>();
-        for (int i = 0; i < laid.size(); i++) {
+    private static SheetBody items(SheetBody wanted, List<StoredPiece> items) {
+        List<Box> places = layout(wanted, items.size()).lay(natural(items)).places();
+        List<SheetBody.Item> all = new ArrayList<>();
+        for (int i = 0; i < items.size(); i++) {
             Box box = places.get(i);
-            all.add(new SheetBody.Laid(laid.get(i).id(), box.x(), box.y(), box.width(), box.height()));
+            all.add(new SheetBody.Item(items.get(i).id(), box.x(), box.y(), box.width(), box.height()));
         }
         return new SheetBody(wanted.layout(), wanted.gap(), wanted.margin(), wanted.background(), all);
     }
 
-    private static SheetBody free(SheetBody wanted, SheetBody before, List<StoredPiece> laid, List<Place> order) {
-        List<Extent> sizes = natural(laid);
-        List<SheetBody.Laid> all = new ArrayList<>();
-        for (int i = 0; i < laid.size(); i++) {
-            long id = laid.get(i).id();
+    private static SheetBody free(SheetBody wanted, SheetBody before, List<StoredPiece> items, List<Place> order) {
+        List<Extent> sizes = natural(items);
+        List<SheetBody.Item> all = new ArrayList<>();
+        for (int i = 0; i < items.size(); i++) {
+            long id = items.get(i).id();
             Optional<Place> put =
                     order.stream().filter(place -> place.piece() == id).findFirst();
-            Optional<SheetBody.Laid> stood =
-                    before.laid().stream().filter(one -> one.piece() == id).findFirst();
-            double x = put.map(Place::x).or(() -> stood.map(SheetBody.Laid::x)).orElse(wanted.margin());
-            double y = put.map(Place::y).or(() -> stood.map(SheetBody.Laid::y)).orElse(wanted.margin());
-            all.add(new SheetBody.Laid(
+            Optional<SheetBody.Item> stood =
+                    before.items().stream().filter(one -> one.piece() == id).findFirst();
+            double x = put.map(Place::x).or(() -> stood.map(SheetBody.Item::x)).orElse(wanted.margin());
+            double y = put.map(Place::y).or(() -> stood.map(SheetBody.Item::y)).orElse(wanted.margin());
+            all.add(new SheetBody.Item(
                     id,
                     Math.max(0, x),
                     Math.max(0, y),
@@ -154,13 +154,13 @@ class SheetService {
         return new SheetBody("free", wanted.gap(), wanted.margin(), wanted.background(), all);
     }
 
-    private static Extent size(SheetBody body, List<StoredPiece> laid) {
+    private static Extent size(SheetBody body, List<StoredPiece> items) {
         if (!body.layout().equals("free")) {
-            return layout(body, laid.size()).lay(natural(laid)).size();
+            return layout(body, items.size()).lay(natural(items)).size();
         }
         double right = 0;
         double bottom = 0;
-        for (SheetBody.Laid one : body.laid()) {
+        for (SheetBody.Item one : body.items()) {
             right = Math.max(right, one.x() + one.width());
             bottom = Math.max(bottom, one.y() + one.height());
         }
@@ -175,7 +175,7 @@ class SheetService {
         };
     }
 
-    private static List<Extent> natural(List<StoredPiece> laid) {
-        return laid.stream().map(piece -> Sheet.natural(piece.piece())).toList();
+    private static List<Extent> natural(List<StoredPiece> items) {
+        return items.stream().map(piece -> Sheet.natural(piece.piece())).toList();
     }
 }

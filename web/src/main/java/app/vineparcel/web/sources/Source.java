@@ -28,7 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** A file brought in, and what was read of it. */
+/** A file imported in, and what was read of it. */
 @Entity
 public class Source {
 
@@ -266,7 +266,7 @@ public class Source {
     }
 
     /** How documents are taken from now on. */
-    void take(PageBox box, List<String> without, boolean onPaper, long change) {
+    void setOptions(PageBox box, List<String> without, boolean onPaper, long change) {
         pageBox = box;
         paper = onPaper;
         keptOut = String.join("\n", without);
@@ -371,7 +371,7 @@ public class Source {
     }
 
     /** How it is to be taken. */
-    public SourceOptions taking() {
+    public SourceOptions options() {
         return new SourceOptions(pageBox, Set.copyOf(keptOut()), paper);
     }
 

@@ -35,7 +35,8 @@ class SourceCards {
     /** Those of some lines, in their order; a source that changed since the lines were found shows itself as it is now. */
     List<Card> of(List<SourceListRow> lines) {
         Map<Long, Source> bySource = new HashMap<>();
-        sources.findAllById(lines.stream().map(SourceListRow::sourceId).distinct().toList())
+        sources.findAllById(
+                        lines.stream().map(SourceListRow::sourceId).distinct().toList())
                 .forEach(source -> bySource.put(source.id(), source));
         Map<Long, StoredPiece> byId = new HashMap<>();
         pieces.findByIdIn(lines.stream().map(SourceListRow::pieceId).distinct().toList())

@@ -147,7 +147,8 @@ class SourceController {
 
     /** Cards from one, counted from 0, to before another, of all that are shown. */
     @GetMapping("/assignments/{id}/sources/cards")
-    String cards(@PathVariable long id, @RequestParam int from, @RequestParam int to, SourceListQuery asked, Model model)
+    String cards(
+            @PathVariable long id, @RequestParam int from, @RequestParam int to, SourceListQuery asked, Model model)
             throws ProblemException {
         List<SourceListRow> shown =
                 SourceList.of(lines.of(assignments.get(id).id()), asked).lines();

@@ -176,15 +176,15 @@ class SourceIntake implements Job {
                 contents.info(),
                 Optional.of(FocalPoint.CENTRE),
                 1,
-                new PlanPiece.Part(contents.pieces().get(0), source.taking(), List.of(), Optional.empty()));
+                new PlanPiece.Part(contents.pieces().get(0), source.options(), List.of(), Optional.empty()));
         Path thumbnail = previews.make(Previews.Kind.THUMBNAIL, key, piece);
         return FocusSuggestion.of(reader.open(thumbnail));
     }
 
     private SourceReader.Contents look(Source source) throws ProblemException {
         return settings.distrusts(reader.format(source.file()))
-                ? process.contents(source.file(), source.taking())
-                : reader.contents(source.file(), source.taking());
+                ? process.contents(source.file(), source.options())
+                : reader.contents(source.file(), source.options());
     }
 
     /** Keeps what was found, once: a start and the person who adds a source may both ask for it. */

@@ -120,7 +120,7 @@ public class SourceService {
                 .filter(source -> source.assignmentId() == assignmentId && source.state() != Source.State.REMOVED)
                 .forEach(source -> {
                     source.remove(now, change);
-                    pieces.vanish(source.id());
+                    pieces.markGone(source.id());
                 });
     }
 

@@ -52,7 +52,7 @@ class SourceWatch {
 
     /** Marks what is gone, and reads again what is another file. */
     @Scheduled(fixedDelayString = "${vine-parcel.watch:PT5S}")
-    void look() {
+    void poll() {
         if (work.role() == Role.WORKER) {
             return;
         }

@@ -69,11 +69,11 @@ public class StoredPiece {
         this.assignmentId = assignmentId;
         this.sourceId = sourceId;
         this.key = piece.key();
-        take(piece);
+        update(piece);
     }
 
     /** What the source says of it now. */
-    final void take(Piece piece) {
+    final void update(Piece piece) {
         key = piece.key();
         kind = piece.kind();
         ownName = piece.name().length() > 300 ? piece.name().substring(0, 300) : piece.name();
@@ -97,7 +97,7 @@ public class StoredPiece {
     }
 
     /** Where a region lies, and how large what it lies on was then. */
-    void lie(Box box, Extent base) {
+    void setRegion(Box box, Extent base) {
         regionX = box.x();
         regionY = box.y();
         width = box.width();
@@ -106,7 +106,7 @@ public class StoredPiece {
         baseHeight = base.height();
     }
 
-    void lay(String sheet, Extent size) {
+    void setSheet(String sheet, Extent size) {
         sheetBody = sheet;
         width = size.width();
         height = size.height();
@@ -125,11 +125,11 @@ public class StoredPiece {
         return Optional.ofNullable(altText);
     }
 
-    void stand(int at) {
+    void setPosition(int at) {
         position = at;
     }
 
-    void vanish() {
+    void markGone() {
         present = false;
     }
 

@@ -21,14 +21,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** ICC profiles and marks that people brought in: files in the data folder, by their own names. Nothing broken is ever taken in. */
+/** ICC profiles and marks that people imported in: files in the data folder, by their own names. Nothing broken is ever taken in. */
 @Component
 public class ImportedShelf implements Shelf {
 
     private static final int LARGEST = 20_000_000;
     private static final int ICC_MARK = 36;
 
-    /** A profile that was brought in. */
+    /** A profile that was imported in. */
     public record Profile(String name, String title, String model) {}
 
     private final Path folder;
@@ -40,8 +40,8 @@ public class ImportedShelf implements Shelf {
     }
 
     @Override
-    public Optional<IccProfile> brought(String name) {
-        return shelf.brought(name);
+    public Optional<IccProfile> imported(String name) {
+        return shelf.imported(name);
     }
 
     @Override
@@ -63,7 +63,7 @@ public class ImportedShelf implements Shelf {
     public List<Profile> profiles() {
         return names().filter(ImportedShelf::isProfile)
                 .flatMap(name ->
-                        brought(name)
+                        imported(name)
                                 .map(profile -> new Profile(
                                         name, profile.title(), profile.model().name()))
                                 .stream())

@@ -1,6 +1,6 @@
 package app.vineparcel.web.work;
 
-/** Where a duty is performed: by whom, beside what. */
+/** Where a job is performed: by whom, beside what. */
 public interface WorkContext {
 
     /** How many threads this piece of work may use itself. */

@@ -41,8 +41,8 @@ public class WorkQueue {
     record Queued(Lane lane) {}
 
     /** Queues work to be done as soon as may be. */
-    public void put(Lane lane, String duty, Collection<String> instances, int priority) {
-        put(lane, duty, instances, priority, clock.instant());
+    public void put(Lane lane, String job, Collection<String> instances, int priority) {
+        put(lane, job, instances, priority, clock.instant());
     }
 
     /**
@@ -52,9 +52,9 @@ public class WorkQueue {
      * @param at not before then
      */
     @Transactional(propagation = Propagation.REQUIRED)
-    public void put(Lane lane, String duty, Collection<String> instances, int priority, Instant at) {
+    public void put(Lane lane, String job, Collection<String> instances, int priority, Instant at) {
         database.batchUpdate(PUT.formatted(lane.table()), List.copyOf(instances), 1000, (statement, instance) -> {
-            statement.setString(1, duty);
+            statement.setString(1, job);
             statement.setString(2, instance);
             statement.setTimestamp(3, Timestamp.from(at));
             statement.setInt(4, priority);
@@ -63,33 +63,33 @@ public class WorkQueue {
     }
 
     /** Takes work back that nobody has begun. */
-    public void remove(String duty, String prefix) {
-        everywhere("delete from %s where task_name = ? and task_instance like ? and not picked", duty, prefix + "%");
+    public void remove(String job, String prefix) {
+        everywhere("delete from %s where task_name = ? and task_instance like ? and not picked", job, prefix + "%");
     }
 
     /** Lets work wait until it is put again. */
-    public void hold(String duty, String prefix) {
+    public void hold(String job, String prefix) {
         everywhere(
                 "update %s set execution_time = ? where task_name = ? and task_instance like ? and not picked",
-                Timestamp.from(HELD), duty, prefix + "%");
+                Timestamp.from(HELD), job, prefix + "%");
     }
 
     /** Changes the order in which work is done. */
-    public void prioritise(String duty, String prefix, int priority) {
+    public void prioritise(String job, String prefix, int priority) {
         everywhere(
                 "update %s set priority = ? where task_name = ? and task_instance like ? and priority <> ?",
-                priority, duty, prefix + "%", priority);
+                priority, job, prefix + "%", priority);
     }
 
-    /** What of a duty is queued or being done; what is held back is not. */
-    public Set<String> open(String duty) {
+    /** What of a job is queued or being done; what is held back is not. */
+    public Set<String> open(String job) {
         Set<String> open = new HashSet<>();
         for (Lane lane : Lane.values()) {
             open.addAll(database.queryForList(
                     "select task_instance from %s where task_name = ? and (picked or execution_time < ?)"
                             .formatted(lane.table()),
                     String.class,
-                    duty,
+                    job,
                     Timestamp.from(HELD)));
         }
         return open;

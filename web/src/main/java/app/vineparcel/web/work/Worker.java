@@ -39,19 +39,19 @@ class Worker implements SmartLifecycle {
     private static final Duration LONGEST_COURTESY = Duration.ofSeconds(20);
 
     private final DataSource dataSource;
-    private final List<Job> duties;
+    private final List<Job> jobs;
     private final StorageSettings storage;
     private final WorkSettings settings;
     private final Map<Lane, Scheduler> lanes = new EnumMap<>(Lane.class);
-    private final Map<Desk, String> doing = new ConcurrentHashMap<>();
+    private final Map<Context, String> doing = new ConcurrentHashMap<>();
     private final AtomicInteger urgent = new AtomicInteger();
     private final AtomicLong files = new AtomicLong();
     private volatile boolean running;
     private volatile boolean ending;
 
-    Worker(DataSource dataSource, List<Job> duties, StorageSettings storage, WorkSettings settings) {
+    Worker(DataSource dataSource, List<Job> jobs, StorageSettings storage, WorkSettings settings) {
         this.dataSource = dataSource;
-        this.duties = duties;
+        this.jobs = jobs;
         this.storage = storage;
         this.settings = settings;
     }
@@ -69,8 +69,7 @@ class Worker implements SmartLifecycle {
     }
 
     private Scheduler lane(Lane lane, int threads) {
-        List<Task<?>> known =
-                duties.stream().<Task<?>>map(duty -> task(lane, duty)).toList();
+        List<Task<?>> known = jobs.stream().<Task<?>>map(job -> task(lane, job)).toList();
         return Scheduler.create(dataSource, known)
                 .tableName(lane.table())
                 .schedulerName(new SchedulerName.Fixed(ThisProcess.NAME))
@@ -84,37 +83,37 @@ class Worker implements SmartLifecycle {
                 .build();
     }
 
-    private Task<Void> task(Lane lane, Job duty) {
-        return Tasks.custom(duty.name(), Void.class)
+    private Task<Void> task(Lane lane, Job job) {
+        return Tasks.custom(job.name(), Void.class)
                 .onDeadExecutionRevive()
                 .onFailure(new FailureHandler.OnFailureRetryLater<>(AFTER_A_FAULT))
-                .execute((instance, context) -> perform(lane, duty, instance.getId()));
+                .execute((instance, context) -> perform(lane, job, instance.getId()));
     }
 
-    private CompletionHandler<Void> perform(Lane lane, Job duty, String instance) {
+    private CompletionHandler<Void> perform(Lane lane, Job job, String instance) {
         if (lane != Lane.BULK) {
             urgent.incrementAndGet();
         }
-        Desk desk = new Desk(lane, lane == Lane.QUICK ? storage.threads() : 1);
+        Context context = new Context(lane, lane == Lane.QUICK ? storage.threads() : 1);
         try {
-            Optional<Instant> again = ending ? Optional.of(Instant.now()) : duty.perform(instance, desk);
+            Optional<Instant> again = ending ? Optional.of(Instant.now()) : job.perform(instance, context);
             return again.<CompletionHandler<Void>>map(
                             time -> (complete, operations) -> operations.reschedule(complete, time))
                     .orElse((complete, operations) -> operations.remove());
         } finally {
-            doing.remove(desk);
+            doing.remove(context);
             if (lane != Lane.BULK) {
                 urgent.decrementAndGet();
             }
         }
     }
 
-    private final class Desk implements WorkContext {
+    private final class Context implements WorkContext {
 
         private final Lane lane;
         private final int threads;
 
-        Desk(Lane lane, int threads) {
+        Context(Lane lane, int threads) {
             this.lane = lane;
             this.threads = threads;
         }

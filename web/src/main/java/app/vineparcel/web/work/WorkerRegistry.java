@@ -37,7 +37,7 @@ public class WorkerRegistry {
      * @param files how many it has made since it started
      * @param perSecond files a second over the last minute
      */
-    public record Seen(
+    public record Status(
             String host,
             long process,
             int threads,
@@ -75,10 +75,10 @@ public class WorkerRegistry {
     }
 
     /** Those that were heard of lately. */
-    public List<Seen> alive() {
+    public List<Status> alive() {
         return database.query(
                 ALL,
-                (row, at) -> new Seen(
+                (row, at) -> new Status(
                         row.getString(1),
                         row.getLong(2),
                         row.getInt(3),
@@ -92,7 +92,7 @@ public class WorkerRegistry {
 
     /** How many sources are rendered at once, by all of them; at least 1. */
     public int threads() {
-        return Math.max(1, alive().stream().mapToInt(Seen::threads).sum());
+        return Math.max(1, alive().stream().mapToInt(Status::threads).sum());
     }
 
     /** Also gives back what processes of this machine had begun that were ended. */

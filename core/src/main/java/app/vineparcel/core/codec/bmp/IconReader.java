@@ -48,7 +48,7 @@ public final class IconReader implements PictureReader {
     private static Decoded png(ByteBuffer in, Entry entry) throws IOException {
         byte[] png = Arrays.copyOfRange(
                 in.array(), entry.at(), (int) Math.min(in.limit(), (long) entry.at() + entry.length()));
-        return ExternalProgram.inRoom(room -> {
+        return ExternalProgram.inTemporaryFolder(room -> {
             Path copy = Files.write(room.resolve("icon.png"), png);
             return new PngReader().read(copy);
         });

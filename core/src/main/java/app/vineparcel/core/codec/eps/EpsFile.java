@@ -13,7 +13,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 
 /**
  * Encapsulated PostScript (EPSF 3.0, level 3). What a page paints opaquely stays shapes and text. Where it is mixed with what lies
- * beneath, pixels are laid over exactly those places that change, drawn together with what lies beneath, on white paper.
+ * beneath, pixels are items over exactly those places that change, drawn together with what lies beneath, on white paper.
  *
  * @param title of the file
  * @param ppi the resolution of what becomes pixels

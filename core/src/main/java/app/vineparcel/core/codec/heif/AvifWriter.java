@@ -47,7 +47,7 @@ final class AvifWriter implements PictureWriter {
         if (!DECODER.isInstalled()) {
             return Optional.empty();
         }
-        return Optional.of(ExternalProgram.inRoom(room -> {
+        return Optional.of(ExternalProgram.inTemporaryFolder(room -> {
             Path png = room.resolve("out.png");
             DECODER.run(
                     List.of("--depth", "8", "--png-compress", "0", file.toString(), png.toString()),
@@ -63,7 +63,7 @@ final class AvifWriter implements PictureWriter {
             throw new IOException(
                     "AVIF needs the program avifenc, which is not here; install Debian's package libavif-bin.");
         }
-        ExternalProgram.inRoom(room -> {
+        ExternalProgram.inTemporaryFolder(room -> {
             PROGRAM.run(options(picture, tags, room), room, "avifenc does not take this picture.");
             return Files.copy(room.resolve("out.avif"), file, StandardCopyOption.REPLACE_EXISTING);
         });

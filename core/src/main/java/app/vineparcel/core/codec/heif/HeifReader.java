@@ -51,7 +51,7 @@ public final class HeifReader implements PictureReader {
             throw new MissingProgram(title, program.name(), debianPackage);
         }
         HeifFile.Facts facts = HeifFile.read(file);
-        return ExternalProgram.inRoom(room -> {
+        return ExternalProgram.inTemporaryFolder(room -> {
             // a name of our own, so that none is taken for an option
             Path source = Files.createSymbolicLink(room.resolve("source.bin"), file.toAbsolutePath());
             Path png = room.resolve("picture.png");

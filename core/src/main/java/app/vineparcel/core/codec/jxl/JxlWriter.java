@@ -48,7 +48,7 @@ final class JxlWriter implements PictureWriter {
         if (!DECODER.isInstalled()) {
             return Optional.empty();
         }
-        return Optional.of(ExternalProgram.inRoom(room -> {
+        return Optional.of(ExternalProgram.inTemporaryFolder(room -> {
             Path png = room.resolve("out.png");
             DECODER.run(
                     List.of(file.toString(), png.toString(), "--num_threads=0"),
@@ -64,7 +64,7 @@ final class JxlWriter implements PictureWriter {
         if (missing.isPresent()) {
             throw new IOException(missing.get());
         }
-        ExternalProgram.inRoom(room -> {
+        ExternalProgram.inTemporaryFolder(room -> {
             ENCODER.run(options(picture, tags, room), room, "cjxl does not take this picture.");
             return Files.write(
                     file, JxlBoxes.with(Files.readAllBytes(room.resolve("out.jxl")), tags.exif(), tags.xmp()));

@@ -20,7 +20,7 @@ import org.apache.pdfbox.pdmodel.common.PDStream;
 
 /**
  * What the pages and pictures inside a PDF say of themselves, besides the document as a whole: XMP packets and private data of programs
- * (ISO 32000-1, 14.3.2 and 14.5), and the blocks that a JPEG picture brought along.
+ * (ISO 32000-1, 14.3.2 and 14.5), and the blocks that a JPEG picture imported along.
  */
 public final class CarriedData {
 

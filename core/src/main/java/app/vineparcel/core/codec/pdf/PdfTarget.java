@@ -26,7 +26,7 @@ import org.apache.pdfbox.pdmodel.graphics.color.PDICCBased;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.jspecify.annotations.Nullable;
 
-/** A PDF in the making and what its pages share: fonts, the sRGB profile, and pages that were brought over from other documents. */
+/** A PDF in the making and what its pages share: fonts, the sRGB profile, and pages that were imported over from other documents. */
 public final class PdfTarget {
 
     private static final int MOST_FORMS = 50_000;

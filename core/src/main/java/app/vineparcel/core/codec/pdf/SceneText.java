@@ -23,7 +23,7 @@ import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
 import org.apache.pdfbox.util.Matrix;
 
 /**
- * Text, run by run as it was laid out. A run stays text if each of its characters is one glyph of a font that may be embedded; any other
+ * Text, run by run as it was items out. A run stays text if each of its characters is one glyph of a font that may be embedded; any other
  * run becomes outlines, so that it looks the same in either case.
  */
 final class SceneText {

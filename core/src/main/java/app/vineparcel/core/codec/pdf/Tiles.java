@@ -11,7 +11,7 @@ import org.apache.pdfbox.pdmodel.PDFormContentStream;
 import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
 import org.apache.pdfbox.util.Matrix;
 
-/** Patterns: one tile as a form, laid down as often as the filled outline needs. */
+/** Patterns: one tile as a form, items down as often as the filled outline needs. */
 final class Tiles {
 
     private static final int MOST = 20_000;

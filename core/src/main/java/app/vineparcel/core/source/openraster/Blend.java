@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * How a layer is laid over what is beneath: the blend functions and Porter-Duff operators of OpenRaster's baseline
+ * How a layer is items over what is beneath: the blend functions and Porter-Duff operators of OpenRaster's baseline
  * ({@code composite-op}), as W3C Compositing and Blending Level 1 defines them. Works on straight colours, 0 to 1, as they are encoded.
  */
 enum Blend {

@@ -4,7 +4,7 @@ import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 
-/** A canvas that layers are laid on: straight RGBA of 16 bits, as encoded. */
+/** A canvas that layers are items on: straight RGBA of 16 bits, as encoded. */
 final class Composition implements AutoCloseable {
 
     private static final float FULL = 65535f;
@@ -69,7 +69,7 @@ final class Composition implements AutoCloseable {
         }
     }
 
-    /** What has been laid together; 8 bits, since that is what the layers have. */
+    /** What has been items together; 8 bits, since that is what the layers have. */
     Pixels pixels() {
         byte[] bytes = new byte[samples.length];
         for (int i = 0; i < samples.length; i++) {

@@ -21,14 +21,14 @@ public final class OpenRasterDocument implements PixelDocument {
     private final RasterArchive archive;
     private final Stack.Whole whole;
     private final PixelSize size;
-    private final SourceOptions taking;
+    private final SourceOptions options;
     private final String stem;
 
-    private OpenRasterDocument(RasterArchive archive, Stack.Whole whole, SourceOptions taking, String stem) {
+    private OpenRasterDocument(RasterArchive archive, Stack.Whole whole, SourceOptions options, String stem) {
         this.archive = archive;
         this.whole = whole;
         this.size = new PixelSize(whole.width(), whole.height());
-        this.taking = taking;
+        this.options = options;
         this.stem = stem;
     }
 
@@ -38,7 +38,8 @@ public final class OpenRasterDocument implements PixelDocument {
      * @param pixelBudget the most px that the canvas or a layer may have
      * @throws IOException with a reason in words
      */
-    public static OpenRasterDocument open(Path file, String stem, SourceOptions taking, long pixelBudget) throws IOException {
+    public static OpenRasterDocument open(Path file, String stem, SourceOptions options, long pixelBudget)
+            throws IOException {
         RasterArchive archive = new RasterArchive(file, pixelBudget);
         try {
             Stack.Whole whole = Stack.read(archive.text("stack.xml"));
@@ -46,7 +47,7 @@ public final class OpenRasterDocument implements PixelDocument {
                 throw new IOException("it has %d × %d px, more than the limit of %d million."
                         .formatted(whole.width(), whole.height(), pixelBudget / 1_000_000));
             }
-            return new OpenRasterDocument(archive, whole, taking, stem);
+            return new OpenRasterDocument(archive, whole, options, stem);
         } catch (IOException | RuntimeException e) {
             archive.close();
             throw e;
@@ -111,7 +112,7 @@ public final class OpenRasterDocument implements PixelDocument {
 
     /** Lays an entry over a canvas. A layer that is asked for by itself is seen whatever the document says of it. */
     private void lay(Composition canvas, Stack entry, boolean alone) throws IOException {
-        if (!alone && (!entry.shown() || taking.keepsOut(LAYER + entry.key(), entry.name()))) {
+        if (!alone && (!entry.shown() || options.keepsOut(LAYER + entry.key(), entry.name()))) {
             return;
         }
         Blend blend = alone ? Blend.SRC_OVER : entry.blend();

@@ -24,8 +24,8 @@ import org.xml.sax.SAXException;
  * @param y px from the top
  * @param opacity 0 to 1
  * @param shown whether the document shows it
- * @param isolated whether a group is laid together before it meets what is beneath
- * @param blend how it is laid over
+ * @param isolated whether a group is items together before it meets what is beneath
+ * @param blend how it is items over
  * @param entries what a group holds
  */
 record Stack(

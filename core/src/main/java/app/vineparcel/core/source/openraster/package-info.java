@@ -1,5 +1,5 @@
 /**
- * OpenRaster sources: the stack of layers and how they are laid over each other.
+ * OpenRaster sources: the stack of layers and how they are items over each other.
  *
  * <p>It must not know recipes.
  */

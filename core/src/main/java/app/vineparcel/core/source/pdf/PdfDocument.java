@@ -15,8 +15,8 @@ import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SvgSheet;
 import java.awt.geom.Rectangle2D;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -80,7 +80,8 @@ public final class PdfDocument implements DrawnDocument {
      * @throws LockedException if it wants another password
      * @throws IOException with a reason in words if it is damaged
      */
-    public static PdfDocument open(Path file, String password, SourceOptions taking, long pixelBudget) throws IOException {
+    public static PdfDocument open(Path file, String password, SourceOptions options, long pixelBudget)
+            throws IOException {
         PDDocument document = load(file, password);
         try {
             int pages = document.getNumberOfPages();
@@ -90,8 +91,8 @@ public final class PdfDocument implements DrawnDocument {
             PdfLayers layers = PdfLayers.of(document);
             PdfStreams.requireWithin(document, pixelBudget);
             List<Notice> notices = new ArrayList<>();
-            List<Piece> pieces = pieces(document, taking.box(), notices);
-            return new PdfDocument(document, layers, layers.hidden(document, taking), pieces, notices);
+            List<Piece> pieces = pieces(document, options.box(), notices);
+            return new PdfDocument(document, layers, layers.hidden(document, options), pieces, notices);
         } catch (IOException e) {
             document.close();
             throw e;

@@ -142,21 +142,21 @@ final class PdfLayers {
     }
 
     /** Takes what is kept out, and what the document itself does not show, out of its pages. */
-    Optional<HiddenContent> hidden(PDDocument document, SourceOptions taking) {
+    Optional<HiddenContent> hidden(PDDocument document, SourceOptions options) {
         Set<COSDictionary> off = Collections.newSetFromMap(new IdentityHashMap<>());
         if (properties != null) {
             for (PDOptionalContentGroup group : properties.getOptionalContentGroups()) {
                 String name = group.getName() == null ? "" : group.getName();
-                if (!isOn(properties, group.getCOSObject()) || taking.keepsOut(name, name)) {
+                if (!isOn(properties, group.getCOSObject()) || options.keepsOut(name, name)) {
                     off.add(group.getCOSObject());
                 }
             }
         }
-        boolean spots = all.stream().anyMatch(layer -> layer.key().startsWith(SPOT) && taking.keepsOut(layer));
+        boolean spots = all.stream().anyMatch(layer -> layer.key().startsWith(SPOT) && options.keepsOut(layer));
         return off.isEmpty() && !spots
                 ? Optional.empty()
                 : Optional.of(new HiddenContent(
-                        document, layer -> isOff(layer, off), ink -> taking.keepsOut(SPOT + ink, ink)));
+                        document, layer -> isOff(layer, off), ink -> options.keepsOut(SPOT + ink, ink)));
     }
 
     /** Whether a group is off, or what a membership says of its groups is not so (8.11.2.2). */

@@ -2,8 +2,8 @@ package app.vineparcel.core.source.process;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,11 +18,11 @@ public final class Reader {
      * What to read, in JSON on the command line.
      *
      * @param file the source
-     * @param taking how
+     * @param options how
      * @param pixels the most of a picture
      * @param seconds for reading it
      */
-    record Order(String file, SourceOptions taking, long pixels, long seconds) {}
+    record Order(String file, SourceOptions options, long pixels, long seconds) {}
 
     private Reader() {}
 
@@ -37,7 +37,7 @@ public final class Reader {
 
     private static Answer answer(SourceReader reader, Order order) {
         try {
-            return Answer.of(reader.contents(Path.of(order.file()), order.taking()));
+            return Answer.of(reader.contents(Path.of(order.file()), order.options()));
         } catch (ProblemException e) {
             return Answer.of(e.problem());
         }

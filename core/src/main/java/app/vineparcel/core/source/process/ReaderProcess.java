@@ -3,8 +3,8 @@ package app.vineparcel.core.source.process;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.WorkLimits;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,12 +39,12 @@ public final class ReaderProcess {
      *
      * @throws ProblemException also if the process dies of it
      */
-    public SourceReader.Contents contents(Path file, SourceOptions taking) throws ProblemException {
+    public SourceReader.Contents contents(Path file, SourceOptions options) throws ProblemException {
         String name = file.getFileName().toString();
         try {
             Path answer = Files.createTempFile("source", ".json");
             try {
-                return read(file, taking, answer, name);
+                return read(file, options, answer, name);
             } finally {
                 Files.deleteIfExists(answer);
             }
@@ -58,11 +58,11 @@ public final class ReaderProcess {
         }
     }
 
-    private SourceReader.Contents read(Path file, SourceOptions taking, Path answer, String name)
+    private SourceReader.Contents read(Path file, SourceOptions options, Path answer, String name)
             throws IOException, ProblemException {
         Reader.Order order = new Reader.Order(
                 file.toAbsolutePath().toString(),
-                taking,
+                options,
                 limits.pixels(),
                 limits.source().toSeconds());
         List<String> command = new ArrayList<>(List.of(

@@ -90,7 +90,7 @@ record Artboard(String key, String name, Box box, List<String> wants) {
         }
     }
 
-    /** Where a nested svg element stands: its own box, brought onto the canvas. */
+    /** Where a nested svg element stands: its own box, imported onto the canvas. */
     private static Optional<Rectangle2D> viewport(Element svg, SvgScene scene) {
         Optional<AffineTransform> toCanvas = scene.parentTransform(svg);
         Optional<Double> width = Lengths.px(svg.getAttribute("width"));

@@ -66,11 +66,11 @@ final class KernTable {
 
     private static int kern(Font font, char left, char right) {
         char[] both = {left, right};
-        GlyphVector laid = font.layoutGlyphVector(EXACT, both, 0, 2, Font.LAYOUT_LEFT_TO_RIGHT);
+        GlyphVector items = font.layoutGlyphVector(EXACT, both, 0, 2, Font.LAYOUT_LEFT_TO_RIGHT);
         GlyphVector alone = font.createGlyphVector(EXACT, both);
-        return laid.getNumGlyphs() < 2
+        return items.getNumGlyphs() < 2
                 ? 0
-                : (int) Math.round(laid.getGlyphPosition(1).getX()
+                : (int) Math.round(items.getGlyphPosition(1).getX()
                         - alone.getGlyphMetrics(0).getAdvanceX());
     }
 

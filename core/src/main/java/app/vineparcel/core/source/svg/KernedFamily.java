@@ -68,11 +68,11 @@ final class KernedFamily extends AWTFontFamily {
             GlyphVector plain = awtFont.createGlyphVector(context, all);
             boolean simple = all.length > 1 && !Font.textRequiresLayout(all, 0, all.length);
             Font kerning = awtFont.deriveFont(Map.of(TextAttribute.KERNING, TextAttribute.KERNING_ON));
-            GlyphVector laid =
+            GlyphVector items =
                     simple ? kerning.layoutGlyphVector(context, all, 0, all.length, Font.LAYOUT_LEFT_TO_RIGHT) : plain;
             return new Close(
                     plain,
-                    laid.getNumGlyphs() == all.length ? laid : plain,
+                    items.getNumGlyphs() == all.length ? items : plain,
                     this,
                     scale,
                     new StringCharacterIterator(letters.toString()));

@@ -12,8 +12,8 @@ import app.vineparcel.core.source.Canvas;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.Piece;
-import app.vineparcel.core.source.SvgSheet;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SvgSheet;
 import java.awt.Graphics2D;
 import java.awt.geom.AffineTransform;
 import java.awt.geom.Rectangle2D;
@@ -71,24 +71,24 @@ public final class SvgDocument implements DrawnDocument {
      * @param stem what a document without artboards is called
      * @throws IOException with a reason in words
      */
-    public static SvgDocument read(byte[] bytes, String stem, SourceOptions taking) throws IOException {
+    public static SvgDocument read(byte[] bytes, String stem, SourceOptions options) throws IOException {
         TreeMemory memory = new TreeMemory();
         try {
-            return read(SvgText.parse(bytes, memory), stem, taking, memory);
+            return read(SvgText.parse(bytes, memory), stem, options, memory);
         } catch (IOException | RuntimeException | Error e) {
             memory.close();
             throw e;
         }
     }
 
-    private static SvgDocument read(Document document, String stem, SourceOptions taking, TreeMemory memory)
+    private static SvgDocument read(Document document, String stem, SourceOptions options, TreeMemory memory)
             throws IOException {
         Element root = document.getDocumentElement();
         SvgRules.check(root);
         List<Notice> leftOut = LeftOut.of(root);
         SvgForBatik.prepare(root);
         List<Layer> layers = SvgLayers.of(root);
-        SvgLayers.keepOut(root, taking);
+        SvgLayers.keepOut(root, options);
         SvgScene scene = SvgScene.of(document, new SvgAgent(), memory);
         List<Artboard> artboards = Artboard.all(root, scene, stem);
         return new SvgDocument(

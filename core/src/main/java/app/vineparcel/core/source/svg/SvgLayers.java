@@ -79,13 +79,13 @@ final class SvgLayers {
     }
 
     /** Takes what is kept out from the tree. */
-    static void keepOut(Element root, SourceOptions taking) {
-        if (taking.keptOut().isEmpty()) {
+    static void keepOut(Element root, SourceOptions options) {
+        if (options.keptOut().isEmpty()) {
             return;
         }
         List<Element> out = new ArrayList<>();
         named(root, element -> {
-            if (taking.keepsOut(key(element), Elements.name(element))) {
+            if (options.keepsOut(key(element), Elements.name(element))) {
                 out.add(element);
             }
         });

@@ -17,8 +17,8 @@ import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.source.OpenedSource;
-import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.SourceOptions;
+import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Programs;
 import java.awt.image.BufferedImage;
@@ -259,10 +259,14 @@ class OddPicturesTest {
     @Test
     void a_picture_cut_short_is_offered_only_on_demand() throws Exception {
         byte[] whole = plainPng(folder);
-        SourceReader.Contents contents = READER.contents(png(Arrays.copyOf(whole, whole.length / 2)), SourceOptions.PLAIN);
+        SourceReader.Contents contents =
+                READER.contents(png(Arrays.copyOf(whole, whole.length / 2)), SourceOptions.PLAIN);
         assertThat(contents.pieces().get(0).offered()).isFalse();
         assertThat(contents.info().notices()).extracting(Notice::code).containsExactly(CutShort.CODE);
-        assertThat(READER.contents(png(whole), SourceOptions.PLAIN).pieces().get(0).offered())
+        assertThat(READER.contents(png(whole), SourceOptions.PLAIN)
+                        .pieces()
+                        .get(0)
+                        .offered())
                 .isTrue();
     }
 

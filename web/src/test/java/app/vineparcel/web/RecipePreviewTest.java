@@ -13,8 +13,8 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 
-/** The trial beside a recipe: its keys, what comes back, and what happens to requests that were overtaken. */
-class TrialTest extends RealPages {
+/** The preview beside a recipe: its keys, what comes back, and what happens to requests that were overtaken. */
+class RecipePreviewTest extends RealPages {
 
     private static final LocatorAssertions.IsVisibleOptions SOON =
             new LocatorAssertions.IsVisibleOptions().setTimeout(60_000);
@@ -24,13 +24,13 @@ class TrialTest extends RealPages {
 
     private long piece() throws Exception {
         makeAssignment("Trial " + System.nanoTime());
-        drop(photo(FOLDER.resolve("trial/wide bed.png"), 1400, 900, 91));
+        drop(photo(FOLDER.resolve("preview/wide bed.png"), 1400, 900, 91));
         assertThat(page.getByText("1 source read")).isVisible(SOON);
         return pieces.all(assignments.all().get(0).id()).get(0).id();
     }
 
     @Test
-    void the_trial_is_moved_by_keys_and_what_was_typed_comes_back() throws Exception {
+    void the_preview_is_moved_by_keys_and_what_was_typed_comes_back() throws Exception {
         long piece = piece();
         page.navigate("/recipes/starters/retouching-wide-gamut");
         page.locator("[data-piece]").selectOption(String.valueOf(piece));
@@ -73,7 +73,7 @@ class TrialTest extends RealPages {
     }
 
     private static String form(long piece, int number, int px) {
-        StringBuilder form = new StringBuilder("piece=" + piece + "&desk=test-desk&number=" + number);
+        StringBuilder form = new StringBuilder("piece=" + piece + "&session=test-session&number=" + number);
         for (String field : new String[] {
             "/title=T",
             "/size/mode=long-edge",
@@ -95,25 +95,25 @@ class TrialTest extends RealPages {
     void a_later_request_overtakes_an_earlier_one() throws Exception {
         long piece = piece();
         Visitor visitor = new Visitor();
-        HttpResponse<String> second = visitor.post("/recipes/trial", form(piece, 2, 700));
+        HttpResponse<String> second = visitor.post("/recipes/preview", form(piece, 2, 700));
         assertThat(second.body()).contains("\"pixels\":\"700 × 450\"", "\"similarity\":0.");
-        assertThat(visitor.post("/recipes/trial", form(piece, 1, 300)).statusCode())
+        assertThat(visitor.post("/recipes/preview", form(piece, 1, 300)).statusCode())
                 .as("overtaken")
                 .isEqualTo(204);
         String window = "?x=0&y=0&width=20&height=10&across=20&down=10";
-        HttpResponse<String> seen = visitor.get("/recipes/trial/test-desk/2/after" + window);
+        HttpResponse<String> seen = visitor.get("/recipes/preview/test-session/2/after" + window);
         assertThat(seen.headers().firstValue("X-Width")).contains("20");
         assertThat(seen.headers().firstValueAsLong("Content-Length")).hasValue(800);
-        assertThat(visitor.get("/recipes/trial/test-desk/1/after" + window).statusCode())
+        assertThat(visitor.get("/recipes/preview/test-session/1/after" + window).statusCode())
                 .isEqualTo(204);
-        assertThat(visitor.get("/recipes/trial/nobody/2/after" + window).statusCode())
+        assertThat(visitor.get("/recipes/preview/nobody/2/after" + window).statusCode())
                 .isEqualTo(204);
-        assertThat(visitor.get("/recipes/trial/test-desk/2/after?x=0&y=0&width=9&height=9&across=99999&down=9")
+        assertThat(visitor.get("/recipes/preview/test-session/2/after?x=0&y=0&width=9&height=9&across=99999&down=9")
                         .statusCode())
                 .isEqualTo(400);
-        assertThat(visitor.post("/recipes/trial", form(999_999, 3, 300)).body())
+        assertThat(visitor.post("/recipes/preview", form(999_999, 3, 300)).body())
                 .contains("This piece is no longer there. Choose another.");
-        assertThat(visitor.post("/recipes/trial", form(piece, 4, 0)).statusCode())
+        assertThat(visitor.post("/recipes/preview", form(piece, 4, 0)).statusCode())
                 .as("what is wrong is said by the check")
                 .isEqualTo(204);
     }

@@ -1,5 +1,5 @@
-// The trial: a piece before and after, at 1:1 or as a whole, under a movable divider; the watermark is placed on it by dragging.
-const pane = document.querySelector('[data-trial]');
+// The preview: a piece before and after, at 1:1 or as a whole, under a movable divider; the watermark is placed on it by dragging.
+const pane = document.querySelector('[data-preview]');
 const ground = pane.querySelector('[data-ground]');
 const canvas = pane.querySelector('[data-picture]');
 const divider = pane.querySelector('[data-divider]');
@@ -12,7 +12,7 @@ const LARGE = 6e6;
 const SETTLED = 300;
 const ANCHORS = [['top-left', 'top', 'top-right'], ['left', 'centre', 'right'], ['bottom-left', 'bottom', 'bottom-right']];
 
-let shown = null;                    // the last answer, with the page's desk and the request's number
+let shown = null;                    // the last answer, with the page's session and the request's number
 let place = null;                    // the point of the rendition in the middle of the pane, as shares of its sides
 let split = 0.5, fitted = false;
 let views = { before: null, after: null, held: null, key: '' };
@@ -52,7 +52,7 @@ const covers = part => {
 
 async function fetchView(side, part) {
   const query = new URLSearchParams(part);
-  return bitmap(await fetch(`/recipes/trial/${shown.desk}/${shown.number}/${side}?${query}`));
+  return bitmap(await fetch(`/recipes/preview/${shown.session}/${shown.number}/${side}?${query}`));
 }
 async function bitmap(answer) {
   if (answer.status !== 200) return null; // a later request has replaced it
@@ -128,7 +128,7 @@ function checker(pen, left, top, wide, high) {
 }
 
 function markBox(left, top, zoom) {
-  if (!shown?.mark || !trial.placing()) return null;
+  if (!shown?.mark || !preview.placing()) return null;
   const [x, y, width, height] = shown.mark, by = moved ?? { x: 0, y: 0 };
   return { x: left + (x + shown.content[0]) * zoom + by.x, y: top + (y + shown.content[1]) * zoom + by.y, width: width * zoom, height: height * zoom };
 }
@@ -157,7 +157,7 @@ function settle() {
   if (row === 0) gaps.push(top); else if (row === 2) gaps.push(down - top - height);
   const inset = gaps.length ? Math.min(...gaps) / Math.min(across, down) : null;
   const now = Number(document.querySelector('[name="/watermark/inset"]').value);
-  trial.place({ anchor: ANCHORS[row][column], inset: inset === null ? now : Math.min(0.5, Math.max(0, Math.round(inset * 200) / 200)) });
+  preview.place({ anchor: ANCHORS[row][column], inset: inset === null ? now : Math.min(0.5, Math.max(0, Math.round(inset * 200) / 200)) });
 }
 
 canvas.addEventListener('pointerdown', event => {
@@ -181,7 +181,7 @@ canvas.addEventListener('pointerup', () => {
   draw();
 });
 canvas.addEventListener('pointercancel', () => { dragging = moved = null; draw(); });
-canvas.addEventListener('dblclick', () => fitted ? trial.oneToOne() : trial.whole());
+canvas.addEventListener('dblclick', () => fitted ? preview.oneToOne() : preview.whole());
 const steps = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 canvas.addEventListener('keydown', event => {
   if (!shown || !steps[event.key]) return;
@@ -214,18 +214,18 @@ divider.addEventListener('keydown', event => {
 const grey = pane.querySelector('[data-grey]');
 grey?.addEventListener('input', () => {
   ground.style.backgroundColor = `rgb(${Array(3).fill(Math.round(grey.value * 2.55)).join(' ')})`;
-  localStorage.setItem('trial-grey', grey.value);
+  localStorage.setItem('preview-grey', grey.value);
 });
-if (grey && localStorage.getItem('trial-grey')) {
-  grey.value = localStorage.getItem('trial-grey');
+if (grey && localStorage.getItem('preview-grey')) {
+  grey.value = localStorage.getItem('preview-grey');
   grey.dispatchEvent(new Event('input'));
 }
 if (ground) new ResizeObserver(() => { if (shown) look(true); }).observe(ground);
 
 pane.addEventListener('click', event => {
   const view = event.target.closest('[data-view]')?.dataset.view;
-  if (view === 'one') trial.oneToOne();
-  if (view === 'whole') trial.whole();
+  if (view === 'one') preview.oneToOne();
+  if (view === 'whole') preview.whole();
 });
 function zoomTo(whole) {
   fitted = whole;
@@ -238,7 +238,7 @@ const difference = similarity => {
   return off > 0 && off < 0.0005 ? '< 0.001' : off.toFixed(3);
 };
 
-export const trial = {
+export const preview = {
   onShown: () => {},
   place: () => {},
   placing: () => false,
@@ -257,19 +257,19 @@ export const trial = {
     if (!shown || fitted || shown.width * shown.height < LARGE) return;
     const mine = ++asked, part = wanted(), asking = new URLSearchParams(body);
     for (const side of ['x', 'y', 'width', 'height']) asking.set(side, part[side]);
-    const after = await bitmap(await ask('/recipes/trial/look', asking));
+    const after = await bitmap(await ask('/recipes/preview/look', asking));
     if (!after || mine !== asked || !isLatest()) return;
     views = { ...views, after, held: { ...part, zoom: scale() } };
     draw();
     pane.dataset.looked = Math.round(performance.now() - began);
     await new Promise(done => { setTimeout(done, SETTLED); }); // somebody who drags a slider on wants looks, not files
   },
-  async show(answer, desk, number, began) {
+  async show(answer, session, number, began) {
     this.stop();
     if (answer.problem) return this.fail(answer.problem);
     note.hidden = true;
     const other = !shown || shown.source !== answer.source || shown.width !== answer.width || shown.height !== answer.height;
-    shown = { ...answer, desk, number, began };
+    shown = { ...answer, session, number, began };
     place ??= { x: 0.5, y: 0.5 };
     if (other) keepInside();
     say('pixels', answer.pixels);
