@@ -1,10 +1,11 @@
 // One channel: its recipes in order, and where files would go by what stands in the form.
+import { send } from './server.js';
+import { msg } from './messages.js';
 import { keepOrder } from './order.js';
 
 const form = document.querySelector('.channel-form');
 const list = form.querySelector('[data-recipes]');
 const files = document.querySelector('[data-files]');
-const token = document.querySelector('meta[name=csrf]').content;
 const kept = new URLSearchParams(new FormData(form)).toString();
 let number = 0, waiting = 0;
 
@@ -33,7 +34,7 @@ function tree(lines) {
     });
     const all = document.createElement('ul');
     all.append(...names);
-    part.append(Object.assign(document.createElement('h3'), { className: 'mono', textContent: folder || 'no folder' }), all);
+    part.append(Object.assign(document.createElement('h3'), { className: 'mono', textContent: folder || msg('no-folder') }), all);
     return part;
   });
 }
@@ -42,18 +43,18 @@ async function check() {
   const mine = ++number;
   const body = new URLSearchParams(new FormData(form));
   try {
-    const answer = await fetch('/channels/check', { method: 'POST', body, headers: { 'X-XSRF-TOKEN': token } });
+    const answer = await send('/channels/check', body);
     const said = await answer.json();
     if (mine !== number) return;
     explain(said.faults);
     const wrong = Object.keys(said.faults).length;
     const changed = body.toString() !== kept;
-    form.querySelector('[data-changed]').textContent = wrong ? `${wrong} ${wrong === 1 ? 'place' : 'places'} to mend` : changed ? 'Not kept yet' : '';
+    form.querySelector('[data-changed]').textContent = wrong ? msg('to-correct', wrong) : changed ? msg('not-saved-yet') : '';
     form.querySelector('[data-keep]').disabled = wrong > 0;
     if (wrong) return;
-    files.replaceChildren(...(said.files.length ? tree(said.files) : [Object.assign(document.createElement('p'), { className: 'quiet', textContent: 'Nothing yet: a channel needs a recipe, and an assignment a piece.' })]));
+    files.replaceChildren(...(said.files.length ? tree(said.files) : [Object.assign(document.createElement('p'), { className: 'quiet', textContent: msg('no-files-yet') })]));
   } catch {
-    if (mine === number) form.querySelector('[data-changed]').textContent = 'The program does not answer. Try again.';
+    if (mine === number) form.querySelector('[data-changed]').textContent = msg('no-answer');
   }
 }
 

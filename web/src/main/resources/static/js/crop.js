@@ -1,4 +1,6 @@
 // The crop drawn as a frame over the piece; its corner can be dragged, or moved with the arrow keys, to another aspect.
+import { msg } from './messages.js';
+
 const SVG = 'http://www.w3.org/2000/svg';
 const COMMON = [[1, 1], [3, 2], [2, 3], [4, 3], [3, 4], [4, 5], [5, 4], [16, 9], [9, 16], [2, 1], [1, 2]];
 
@@ -12,7 +14,7 @@ export function cropFrame(drawing, choose) {
   handle.setAttribute('r', 6);
   handle.setAttribute('tabindex', 0);
   handle.setAttribute('role', 'slider');
-  handle.setAttribute('aria-label', 'Corner of the crop, as width in percent of height');
+  handle.setAttribute('aria-label', msg('crop-corner'));
   handle.setAttribute('aria-valuenow', 100);
   handle.setAttribute('aria-valuemin', 1);
   handle.setAttribute('aria-valuemax', 10000);

@@ -1,7 +1,9 @@
 // The list at the side: finding by a part of the name, and bringing files in.
+import { upload } from './server.js';
+import { msg } from './messages.js';
+
 const list = document.querySelector('.list');
 const find = list.querySelector('[data-find]');
-const token = document.querySelector('meta[name=csrf]').content;
 
 find?.addEventListener('input', () => {
   const wanted = find.value.trim().toLowerCase();
@@ -33,14 +35,12 @@ choice?.addEventListener('change', async () => {
   let address = '';
   for (const file of choice.files) {
     try {
-      const answer = await fetch(`${list.dataset.bringIn}?name=${encodeURIComponent(file.name)}`, {
-        method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': token },
-      });
+      const answer = await upload(list.dataset.bringIn, file);
       const said = await answer.json();
       if (answer.ok) address ||= said.address;
       else reasons.push(`${file.name}: ${said.problem}`);
     } catch {
-      reasons.push(`${file.name}: it could not be brought in. Try again.`);
+      reasons.push(msg('not-imported', file.name));
     }
   }
   choice.value = '';

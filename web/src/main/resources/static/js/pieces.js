@@ -1,12 +1,13 @@
 // Pieces on the sources page: found and put in order, selected, renamed where they are or by a template, replaced; grid or list.
+import { msg } from './messages.js';
 import { virtualCards } from './cards.js';
-import { post } from './server.js';
+import { post, upload } from './server.js';
 
 const page = document.getElementById('sources');
 const foot = document.getElementById('chosen');
-const holder = page.querySelector('[data-shelf]');
+const holder = page.querySelector('[data-list]');
 const address = holder.dataset.address;
-const bar = page.querySelector('[data-shelf-bar]');
+const bar = page.querySelector('[data-list-bar]');
 const reading = document.getElementById('reading');
 const TYPED = 250, ASK = 4000, ASK_WHILE_READING = 1200; // ms
 
@@ -22,14 +23,14 @@ const fetchCards = async (from, to) => {
   if (!answer.ok) throw new Error('cards');
   return answer.text();
 };
-const cards = virtualCards(holder, page.querySelector('[data-shelf-frame]'), fetchCards, () => tick());
+const cards = virtualCards(holder, page.querySelector('[data-list-frame]'), fetchCards, () => tick());
 async function renew() {
-  const answer = await fetch(`${address}/shelf?${new URLSearchParams(query())}`);
-  const fault = page.querySelector('[data-shelf-fault]');
-  fault.textContent = decodeURIComponent(answer.headers.get('X-Problem') ?? (answer.ok ? '' : 'The sources could not be fetched. Reload the page.'));
+  const answer = await fetch(`${address}/list?${new URLSearchParams(query())}`);
+  const fault = page.querySelector('[data-list-fault]');
+  fault.textContent = decodeURIComponent(answer.headers.get('X-Problem') ?? (answer.ok ? '' : msg('sources-not-fetched')));
   if (fault.textContent) return;
   const [shown, total] = answer.headers.get('X-Shown').split(' ').map(Number);
-  if (bar) bar.querySelector('[data-shown]').textContent = shown < total ? `${shown.toLocaleString('en')} of ${total.toLocaleString('en')} shown` : '';
+  if (bar) bar.querySelector('[data-shown]').textContent = shown < total ? msg('shown-of', shown, total) : '';
   await cards.renew(await answer.text());
 }
 async function apply() {
@@ -53,8 +54,7 @@ function tellReading({ waiting, total }) {
   progress.hidden = !waiting;
   progress.max = total;
   progress.value = total - waiting;
-  const count = number => number.toLocaleString('en');
-  reading.querySelector('[data-read]').textContent = waiting ? `reading ${count(total - waiting)} of ${count(total)}` : total ? `${count(total)} ${total === 1 ? 'source' : 'sources'} read` : '';
+  reading.querySelector('[data-read]').textContent = waiting ? msg('reading-of', total - waiting, total) : total ? msg('sources-read', total) : '';
   reading.dataset.waiting = waiting;
   const tab = document.querySelector('.tabs [aria-current] b');
   if (tab) tab.textContent = total;
@@ -85,7 +85,7 @@ function tick() {
 function tell() {
   tick();
   foot.hidden = !chosen.size;
-  foot.querySelector('[data-chosen]').textContent = `${chosen.size.toLocaleString('en')} ${chosen.size === 1 ? 'piece' : 'pieces'}`;
+  foot.querySelector('[data-chosen]').textContent = msg('pieces', chosen.size);
   document.querySelectorAll('[data-ids]').forEach(place => {
     place.replaceChildren(Object.assign(document.createElement('input'), { type: 'hidden', name: 'piece', value: [...chosen].join(',') }));
   });
@@ -143,7 +143,7 @@ async function preview() {
   many.querySelector('[data-preview]').replaceChildren(...names.after.map((name, i) => {
     const row = document.createElement('tr');
     for (const text of [names.before[i], name]) row.insertCell().textContent = text;
-    if (twice.has(name)) { row.cells[1].className = 'likely'; row.cells[1].textContent = `${name} (more than once)`; }
+    if (twice.has(name)) { row.cells[1].className = 'likely'; row.cells[1].textContent = msg('more-than-once', name); }
     return row;
   }));
 }
@@ -169,7 +169,7 @@ document.addEventListener('click', event => {
 version.addEventListener('change', async () => {
   const [file] = version.files;
   if (!file) return;
-  const answer = await fetch(`${replacing}?name=${encodeURIComponent(file.name)}`, { method: 'POST', headers: { 'X-XSRF-TOKEN': document.querySelector('meta[name=csrf]').content, 'Content-Type': 'application/octet-stream' }, body: file });
+  const answer = await upload(replacing, file);
   if (answer.ok) { location.reload(); return; }
   const strip = document.getElementById('uploads');
   const line = document.createElement('p');

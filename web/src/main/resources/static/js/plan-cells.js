@@ -1,4 +1,6 @@
 // Cells of the plan: turned by click, space and dragged rectangle; the grid is one stop of the tab key, arrows go within it.
+import { msg } from './messages.js';
+
 const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0], PageUp: [-10, 0], PageDown: [10, 0] };
 const EDGE = 40; // px from an edge of the grid within which dragging scrolls it
 
@@ -133,7 +135,7 @@ export function cells(plan, parts) {
   });
   // one button to look closer, where the pointer is
   const look = Object.assign(document.createElement('button'), { type: 'button', className: 'look-button', title: 'Look closer (Enter)', tabIndex: -1 });
-  look.setAttribute('aria-label', 'Look closer');
+  look.setAttribute('aria-label', msg('open-cell'));
   body.addEventListener('pointerover', event => {
     const cell = event.target.closest('td')?.querySelector('.cell');
     if (!cell || drag || look.parentElement === cell.parentElement) return;

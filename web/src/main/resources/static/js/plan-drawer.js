@@ -1,4 +1,5 @@
 // The drawer: the rendition of the focused cell as it will be, whole or pixel for pixel, and its crop to be corrected on the picture.
+import { msg } from './messages.js';
 import { post, told } from './server.js';
 
 const SETTLE = 70; // ms until the drawer follows the focus
@@ -22,7 +23,7 @@ export function drawer(plan, parts) {
     side.dataset.tab = name;
     side.querySelectorAll('[data-side-tab]').forEach(button => button.setAttribute('aria-pressed', button.dataset.sideTab === name));
     if (name === 'findings') parts.findings.fill();
-    else if (!key) text.innerHTML = '<p class="quiet">Choose a cell to see its file.</p>';
+    else if (!key) text.innerHTML = `<p class="quiet">${msg('select-a-cell')}</p>`;
     plan.rows.draw(true);
   }
   function show(cell) {
@@ -55,7 +56,7 @@ export function drawer(plan, parts) {
     const mine = key, began = performance.now();
     const words = fetch(`${plan.address}/cell?${new URLSearchParams(ids())}`).then(async answer => {
       if (mine !== key) return;
-      text.innerHTML = answer.ok ? await answer.text() : '<p class="quiet">This cell is no longer there.</p>';
+      text.innerHTML = answer.ok ? await answer.text() : `<p class="quiet">${msg('cell-gone')}</p>`;
       readCrop();
       setMode(mode === 'crop' && !crop ? 'whole' : mode);
     });
@@ -67,7 +68,7 @@ export function drawer(plan, parts) {
     const mine = ++number, across = Math.round((canvas.clientWidth || 340) * ratio()), down = Math.round((canvas.clientHeight || 246) * ratio());
     side.classList.add('is-working');
     note.hidden = Boolean(shown);
-    note.textContent = 'Rendering …';
+    note.textContent = msg('rendering');
     if (mode === 'one' && shown) return;
     const answer = await fetch(`${plan.address}/cell/glance?${new URLSearchParams({ ...ids(), session, across, down })}`).catch(() => null);
     if (mine !== number || answer?.status !== 200) return;
@@ -145,7 +146,7 @@ export function drawer(plan, parts) {
     if (!place || place.textContent.includes('paper')) return;
     let clear = false;
     for (let at = 3; at < samples.length && !clear; at += 4) clear = samples[at] < 255;
-    place.textContent = clear ? 'transparent in parts' : 'opaque';
+    place.textContent = clear ? msg('transparent-in-parts') : msg('opaque');
   }
   function checker(pen, left, top, wide, high) {
     const square = 6 * ratio();
@@ -199,7 +200,7 @@ export function drawer(plan, parts) {
     if (picture.getAttribute('src') !== head().dataset.picture) picture.src = head().dataset.picture;
     frame.hidden = !picture.complete || !picture.naturalWidth;
     note.hidden = !frame.hidden;
-    note.textContent = 'Loading the picture …';
+    note.textContent = msg('loading');
     for (const [side, share] of [['left', crop.x], ['top', crop.y], ['width', crop.width], ['height', crop.height]]) {
       frame.style.setProperty(side, `${share * 100}%`);
     }

@@ -1,4 +1,6 @@
 // The panel of findings: what there is, the next of a kind, and what one click does about all of them.
+import { msg } from './messages.js';
+
 
 export function findings(plan, parts) {
   const panel = plan.page.querySelector('[data-findings-panel]');
@@ -12,7 +14,7 @@ export function findings(plan, parts) {
     const mine = ++asked;
     const answer = await fetch(`${plan.address}/findings`).catch(() => null);
     if (mine !== asked) return;
-    panel.innerHTML = answer?.ok ? await answer.text() : '<p class="finding-none">The findings could not be fetched. Reload the page.</p>';
+    panel.innerHTML = answer?.ok ? await answer.text() : `<p class="finding-none">${msg('findings-not-fetched')}</p>`;
   }
   /** Goes to the next cell of a finding and opens it. */
   async function next(code) {

@@ -1,10 +1,12 @@
 // Names of pieces, edited where they are: F2 or a double click, Enter keeps, Escape leaves.
+import { msg } from './messages.js';
+
 export function names(plan) {
   function edit(row) {
     const place = row.querySelector('[data-name]');
     if (!place || row.querySelector('.name-field')) return;
     const field = Object.assign(document.createElement('input'), { className: 'field name-field', value: place.textContent, maxLength: 200, spellcheck: false });
-    field.setAttribute('aria-label', `Name of piece ${row.querySelector('.number').textContent}`);
+    field.setAttribute('aria-label', msg('name-of-piece', row.querySelector('.number').textContent));
     row.querySelector('.row-head').append(field);
     field.focus();
     field.select();

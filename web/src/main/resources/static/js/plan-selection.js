@@ -1,4 +1,6 @@
 // Pieces that are selected, and what is done to all of them, or to all that are shown, at once.
+import { msg } from './messages.js';
+
 export function selection(plan, view) {
   const chosen = new Set();
   const bar = plan.page.querySelector('[data-many]');
@@ -17,7 +19,7 @@ export function selection(plan, view) {
     const filtered = view.filters();
     bar.hidden = !chosen.size && !filtered;
     const count = chosen.size || view.shown;
-    bar.querySelector('[data-meant]').textContent = `${count.toLocaleString('en')} ${chosen.size ? 'selected' : 'shown'} ${count === 1 ? 'piece' : 'pieces'}`;
+    bar.querySelector('[data-meant]').textContent = msg(chosen.size ? 'selected-pieces' : 'shown-pieces', count);
     bar.querySelector('[data-select-none]').hidden = !chosen.size;
     drawn();
   }

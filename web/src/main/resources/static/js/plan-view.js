@@ -1,4 +1,6 @@
 // Which rows of the plan are seen: filter, groups and order. They are part of the address, so that a reload keeps them.
+import { msg } from './messages.js';
+
 const TYPED = 250; // ms after the last letter
 
 export function view(plan) {
@@ -17,7 +19,7 @@ export function view(plan) {
 
   async function fetchLines(from, to) {
     const answer = await fetch(`${plan.address}/rows?${new URLSearchParams({ from, to, ...query() })}`);
-    const problem = answer.headers.get('X-Problem') ?? (answer.ok ? '' : 'The rows could not be fetched. Reload the page.');
+    const problem = answer.headers.get('X-Problem') ?? (answer.ok ? '' : msg('rows-not-fetched'));
     if (problem) {
       plan.say(decodeURIComponent(problem));
       throw new Error('rows');
@@ -27,7 +29,7 @@ export function view(plan) {
     return { html: await answer.text(), lines: Number(answer.headers.get('X-Lines')) };
   }
   function tell() {
-    says.textContent = filters() ? `${shown.toLocaleString('en')} of ${all.toLocaleString('en')} shown` : '';
+    says.textContent = filters() ? msg('shown-of', shown, all) : '';
     bar.querySelector('[data-clear]').hidden = !filters();
     none.classList.toggle('is-hidden', shown > 0);
     plan.page.dispatchEvent(new CustomEvent('viewed'));

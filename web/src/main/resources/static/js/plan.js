@@ -1,4 +1,5 @@
 // The plan: wires its grid, filters, history, drawer and dialogs together. What all of it amounts to is worked out by the server.
+import { msg } from './messages.js';
 import { cells } from './plan-cells.js';
 import { drawer } from './plan-drawer.js';
 import { findings } from './plan-findings.js';
@@ -64,12 +65,12 @@ function showEnd(name, step, label) {
   const button = find(name);
   button.dataset.step = step;
   button.disabled = !step;
-  button.replaceChildren(`${name === 'undo' ? 'Undo' : 'Redo'} `, ...step ? [Object.assign(document.createElement('q'), { textContent: label })] : []);
+  button.replaceChildren(`${msg(name)} `, ...step ? [Object.assign(document.createElement('q'), { textContent: label })] : []);
 }
 function showReading(waiting) {
   const note = find('reading');
   note.hidden = !waiting;
-  note.textContent = waiting ? `reading ${waiting.toLocaleString('en')} more ${waiting === 1 ? 'source' : 'sources'} …` : '';
+  note.textContent = waiting ? msg('reading-more', waiting) : '';
   page.dataset.waiting = waiting;
 }
 

@@ -1,4 +1,6 @@
 // The preview: a piece before and after, at 1:1 or as a whole, under a movable divider; the watermark is placed on it by dragging.
+import { msg } from './messages.js';
+
 const pane = document.querySelector('[data-preview]');
 const ground = pane.querySelector('[data-ground]');
 const canvas = pane.querySelector('[data-picture]');
@@ -233,11 +235,6 @@ function zoomTo(whole) {
   if (shown) { keepInside(); look(true); }
 }
 
-const difference = similarity => {
-  const off = Math.max(0, 1 - similarity);
-  return off > 0 && off < 0.0005 ? '< 0.001' : off.toFixed(3);
-};
-
 export const preview = {
   onShown: () => {},
   place: () => {},
@@ -274,13 +271,13 @@ export const preview = {
     if (other) keepInside();
     say('pixels', answer.pixels);
     say('weight', answer.weight, answer.exactly);
-    say('difference', answer.similarity === undefined ? 'none' : difference(answer.similarity));
-    say('similarity', answer.similarity === undefined ? 'shapes stay shapes' : `SSIM ${answer.similarity.toFixed(4)}`);
+    say('difference', answer.similarity === undefined ? msg('none') : answer.difference);
+    say('similarity', answer.similarity === undefined ? msg('shapes') : `SSIM ${answer.similarity.toFixed(4)}`);
     say('clipped', answer.clipped);
     say('profile', answer.profile, answer.profile);
-    say('written', answer.density === 1 ? answer.written : `${answer.written}, at ${answer.density}x`, answer.written);
-    pane.querySelector('[data-tag-before]').textContent = `before · ${answer.source}`;
-    pane.querySelector('[data-tag-after]').textContent = `after · ${answer.pixels}`;
+    say('written', answer.density === 1 ? answer.written : msg('at-density', answer.written, answer.density), answer.written);
+    pane.querySelector('[data-tag-before]').textContent = msg('before', answer.source);
+    pane.querySelector('[data-tag-after]').textContent = msg('after', answer.pixels);
     this.onShown(shown);
     await look(true);
   },

@@ -1,11 +1,12 @@
 // One recipe: clauses open in place, what stands in the form is checked and tried as it is typed, and nothing is lost before it is kept.
+import { send } from './server.js';
+import { msg } from './messages.js';
 import './finding.js';
 import { preview } from './preview.js';
 import { cropFrame } from './crop.js';
 
 const form = document.querySelector('form.recipe');
 const pieces = document.querySelector('[data-piece]');
-const token = document.querySelector('meta[name=csrf]').content;
 const session = crypto.randomUUID();
 const draft = form.dataset.draft;
 const field = name => form.elements.namedItem(name);
@@ -51,7 +52,7 @@ function apply(answer) {
   form.querySelector('[data-keep]').disabled = count > 0 || (form.dataset.recipe !== '0' && !answer.changed.length);
   form.querySelector('[data-undo]').hidden = !answer.changed.length && !count;
   if (count) {
-    changed.textContent = `${count} ${count === 1 ? 'place' : 'places'} to mend`;
+    changed.textContent = msg('to-correct', count);
     return;
   }
   for (const [word, sentence] of Object.entries(answer.sentences)) {
@@ -59,7 +60,7 @@ function apply(answer) {
     form.querySelector(`[data-clause="${word}"]`).classList.toggle('is-idle', answer.idle.includes(word));
   }
   const words = answer.changed.map((title, at) => at ? title.toLowerCase() : title);
-  changed.textContent = words.length ? `Not kept yet: ${words.join(', ')}` : '';
+  changed.textContent = words.length ? msg('not-saved', words.join(', ')) : '';
   changed.title = changed.textContent;
   for (const names of form.querySelectorAll('[data-names]')) {
     names.replaceChildren(...answer.names.map(({ piece, path }) => {
@@ -72,7 +73,7 @@ function apply(answer) {
   preview.notice(answer.findings);
 }
 
-async function send() {
+async function check() {
   const mine = ++number, began = performance.now();
   running?.abort();
   running = new AbortController();
@@ -82,7 +83,7 @@ async function send() {
   if (pieces) body.set('piece', pieces.value);
   body.set('session', session);
   body.set('number', mine);
-  const ask = (address, what = body) => fetch(address, { method: 'POST', body: what, signal: running.signal, headers: { 'X-XSRF-TOKEN': token } });
+  const ask = (address, what = body) => send(address, what, running.signal);
   const checked = ask('/recipes/check').then(async answer => {
     if (!answer.ok) throw new Error();
     const said = await answer.json();
@@ -96,7 +97,7 @@ async function send() {
     else throw new Error();
   }) : null;
   await Promise.all([checked, tried]).catch(error => {
-    if (mine === number && error.name !== 'AbortError') preview.fail('The program does not answer. What you wrote is still here; try again.');
+    if (mine === number && error.name !== 'AbortError') preview.fail(msg('no-answer-kept'));
   });
 }
 
@@ -105,7 +106,7 @@ function changed() {
   show();
   sessionStorage.setItem(draft, JSON.stringify([...new FormData(form)].filter(([name]) => name !== '_csrf')));
   clearTimeout(waiting);
-  waiting = setTimeout(send, 40);
+  waiting = setTimeout(check, 40);
 }
 form.addEventListener('input', changed);
 form.addEventListener('change', event => { if (event.target.matches('select, [type=radio], [type=checkbox]')) changed(); });
@@ -172,7 +173,7 @@ form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event
 
 pieces?.addEventListener('change', () => {
   localStorage.setItem('preview-piece', pieces.value);
-  send();
+  check();
 });
 const last = localStorage.getItem('preview-piece');
 if (pieces?.dataset.only) {
@@ -181,7 +182,7 @@ if (pieces?.dataset.only) {
 
 document.addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, select, textarea, dialog')) return;
-  if (event.key === 'k') form.querySelector('[data-keep]:not(:disabled)')?.click();
+  if (event.key === 's') form.querySelector('[data-keep]:not(:disabled)')?.click();
   if (event.key === '1') preview.oneToOne();
   if (event.key === '0') preview.whole();
 });
@@ -190,4 +191,4 @@ form.querySelectorAll('.clause').forEach(clause => { if ([...clause.querySelecto
 recall();
 read();
 show();
-send();
+check();

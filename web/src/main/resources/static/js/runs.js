@@ -1,4 +1,5 @@
 // A run's page: rows as they come into view, and what changes while it goes. Of all windows on a run one listens and tells the others.
+import { msg } from './messages.js';
 import { virtualRows } from './rows.js';
 
 const PATCH = 1000; // ms between fetching rows that changed
@@ -68,7 +69,7 @@ function tell(news) {
   if (other) renewFrame();
   if (over && !ended) {
     const words = live.querySelector('.run-facts').innerText.replaceAll('\n', ' · ');
-    if (globalThis.Notification?.permission === 'granted') new Notification(`${news.title} has ended`, { body: words, tag: address });
+    if (globalThis.Notification?.permission === 'granted') new Notification(msg('has-ended', news.title), { body: words, tag: address });
   }
   ended = over;
 }

@@ -1,5 +1,7 @@
 // Asking the server: forms with the page's token, and its answers.
-const token = document.querySelector('meta[name=csrf]').content;
+import { msg } from './messages.js';
+
+export const token = document.querySelector('meta[name=csrf]').content;
 
 /** Fields as a form sends them; what is null or undefined is left out. */
 export const form = fields => new URLSearchParams(
@@ -8,9 +10,17 @@ export const form = fields => new URLSearchParams(
 export const post = (address, fields, more = {}) =>
   fetch(address, { method: 'POST', body: form(fields), headers: { 'X-XSRF-TOKEN': token }, ...more });
 
+/** A form as it is, which a later question may overtake. */
+export const send = (address, body, signal) => fetch(address, { method: 'POST', body, signal, headers: { 'X-XSRF-TOKEN': token } });
+
+/** A file as a plain request body. */
+export const upload = (address, file) => fetch(`${address}?name=${encodeURIComponent(file.name)}`, {
+  method: 'POST', body: file, headers: { 'X-XSRF-TOKEN': token, 'Content-Type': 'application/octet-stream' },
+});
+
 /** The JSON of an answer; throws with the server's words where something is wrong. */
 export async function told(answer) {
-  const said = await answer.json().catch(() => ({ problem: 'The server did not answer. Reload the page.' }));
-  if (!answer.ok || said.problem) throw new Error(said.problem ?? 'That could not be done. Reload the page.');
+  const said = await answer.json().catch(() => ({ problem: msg('no-answer-reload') }));
+  if (!answer.ok || said.problem) throw new Error(said.problem ?? msg('failed-reload'));
   return said;
 }

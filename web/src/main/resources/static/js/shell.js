@@ -1,11 +1,13 @@
 // The frame of every page: scheme, keys, dialogs, and which card of a list is chosen.
+import { msg } from './messages.js';
+
 const root = document.documentElement;
-const dark = () => (root.dataset.scheme || (matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light')) === 'dim';
+const dark = () => (root.dataset.scheme || (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')) === 'dark';
 const schemeButton = document.querySelector('[data-scheme-switch]');
-const nameScheme = () => { schemeButton.textContent = dark() ? 'Light' : 'Dim'; };
+const nameScheme = () => { schemeButton.textContent = dark() ? msg('light') : msg('dark'); };
 
 schemeButton.addEventListener('click', () => {
-  root.dataset.scheme = dark() ? 'light' : 'dim';
+  root.dataset.scheme = dark() ? 'light' : 'dark';
   localStorage.setItem('scheme', root.dataset.scheme);
   nameScheme();
 });
@@ -30,13 +32,13 @@ function choose(button) {
 const first = document.querySelector('[data-select]');
 if (first) choose(first);
 
-const places = { a: '/assignments', r: '/recipes', c: '/channels', m: '/marks' };
+const places = { a: '/assignments', r: '/recipes', c: '/channels', w: '/marks' };
 let going = false;
 document.addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, select, textarea, dialog')) return;
   if (going && places[event.key]) location.assign(places[event.key]);
   going = event.key === 'g';
   if (event.key === '?') keys.showModal();
-  if (event.key === 'b') document.querySelector('[data-choose]')?.click();
+  if (event.key === 'i') document.querySelector('[data-choose]')?.click();
   document.querySelector(`.tabs [data-key="${CSS.escape(event.key)}"]`)?.click();
 });

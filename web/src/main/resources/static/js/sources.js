@@ -1,9 +1,11 @@
 // Importing files: choosing, dropping, and sending them one after the other as plain request bodies, so that
 // they keep the order in which they were given.
+import { token } from './server.js';
+import { msg } from './messages.js';
+
 const page = document.getElementById('sources');
 const choice = document.getElementById('file-choice');
 const strip = document.getElementById('uploads');
-const token = document.querySelector('meta[name=csrf]').content;
 
 let queue = [], active = 0, total = 0, sent = 0, bytesTotal = 0, bytesSent = 0, begun = 0;
 const partial = new Map(), refused = [];
@@ -48,7 +50,7 @@ function send(file) {
     sent++;
     partial.delete(file);
     bytesSent += file.size;
-    if (request.status !== 200) refused.push([file.name, request.status && request.getResponseHeader('Content-Type')?.startsWith('text/plain') ? request.responseText : 'The upload broke off. Import it again.']);
+    if (request.status !== 200) refused.push([file.name, request.status && request.getResponseHeader('Content-Type')?.startsWith('text/plain') ? request.responseText : msg('upload-broke-off')]);
     if (queue.length) send(queue.shift());
     else if (!active && !refused.length) location.reload();
     tell();
@@ -66,7 +68,7 @@ function tell() {
     const bar = document.createElement('progress');
     bar.max = bytesTotal || 1;
     bar.value = done;
-    strip.append(bar, ` importing ${Math.min(sent + 1, total)} of ${total}${left === null ? '' : `, about ${left} s left`}`);
+    strip.append(bar, ` ${msg(left === null ? 'importing' : 'importing-left', Math.min(sent + 1, total), total, left)}`);
   }
   for (const [name, reason] of refused) {
     const line = document.createElement('p');
@@ -77,7 +79,7 @@ function tell() {
   if (!active && refused.length) {
     const again = document.createElement('a');
     again.href = location.href;
-    again.textContent = `${total - refused.length} of ${total} were imported; show them`;
+    again.textContent = msg('imported-of', total - refused.length, total);
     strip.append(again);
   }
 }

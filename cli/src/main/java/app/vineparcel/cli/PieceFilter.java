@@ -6,7 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Which pieces of documents are wanted: by name, by a name with {@code *} and {@code ?} in it, by number or by a range of numbers.
+ * Which pieces of documents are expected: by name, by a name with {@code *} and {@code ?} in it, by number or by a range of numbers.
  *
  * @param wanted as they were given; none means all
  */
@@ -17,7 +17,7 @@ record PieceFilter(List<String> wanted) {
         return wanted.isEmpty();
     }
 
-    /** The pieces that are wanted, in the order in which they were asked for. */
+    /** The pieces that are expected, in the order in which they were asked for. */
     List<Piece> of(List<Piece> pieces) {
         if (wanted.isEmpty()) {
             return pieces.stream().filter(Piece::offered).toList();

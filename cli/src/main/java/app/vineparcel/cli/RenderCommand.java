@@ -77,7 +77,7 @@ public final class RenderCommand implements Callable<Integer> {
             arity = "1",
             paramLabel = "DIR",
             description =
-                    "A folder of ICC profiles and marks that recipes name; the recipe's own folder is looked in too.")
+                    "A folder of ICC profiles and watermarks that recipes use; the recipe's own folder is searched too.")
     private List<Path> shelves = List.of();
 
     @Option(
@@ -91,7 +91,7 @@ public final class RenderCommand implements Callable<Integer> {
     @Option(
             names = "--page-box",
             paramLabel = "BOX",
-            description = "Which box of a PDF page counts: crop, trim, bleed or media (${DEFAULT-VALUE}).")
+            description = "Which box of a PDF page to use: crop, trim, bleed or media (${DEFAULT-VALUE}).")
     private PageBox pageBox = PageBox.CROP;
 
     @Option(
@@ -102,7 +102,7 @@ public final class RenderCommand implements Callable<Integer> {
                     + " may be given several times.")
     private List<String> keptOut = List.of();
 
-    @Option(names = "--plan", description = "Print what would be made and render nothing.")
+    @Option(names = "--plan", description = "Print the plan and render nothing.")
     private boolean planOnly;
 
     @Option(names = "--json", description = "One JSON object a line on standard output for each rendition.")
@@ -123,7 +123,7 @@ public final class RenderCommand implements Callable<Integer> {
     @Option(
             names = "--log",
             paramLabel = "FILE",
-            description = "Write down there what libraries say and where a fault happened.")
+            description = "Log what libraries report and where an error happened.")
     private @Nullable Path log;
 
     @Parameters(arity = "1..*", paramLabel = "SOURCE", description = "Pictures and documents, or folders of them.")
@@ -153,7 +153,7 @@ public final class RenderCommand implements Callable<Integer> {
                 .setExecutionExceptionHandler((fault, call, parsed) -> {
                     System.getLogger(RenderCommand.class.getName())
                             .log(System.Logger.Level.ERROR, "the call broke off", fault);
-                    call.getErr().println("Something went wrong that nobody foresaw; --log FILE writes down what.");
+                    call.getErr().println("Something unexpected went wrong; --log FILE records it.");
                     return SOMETHING_FAILED;
                 })
                 .setCaseInsensitiveEnumValuesAllowed(true)
@@ -186,7 +186,7 @@ public final class RenderCommand implements Callable<Integer> {
         }
         if (list.isEmpty()) {
             return refused(
-                    "Nothing to render: no piece is called like that, or the folders hold no pictures or documents.");
+                    "Nothing to render: no piece has that name, or the folders contain no pictures or documents.");
         }
         Shelf shelf = shelf();
         List<PlanPiece> pieces = planOnly ? Measured.of(reader, list.pieces(), threads) : list.pieces();

@@ -41,7 +41,7 @@ record SourceList(List<PlanPiece> pieces, List<LeftOut> leftOut, List<Unreadable
     /**
      * Looks into the sources.
      *
-     * @param filter which pieces of documents are wanted
+     * @param filter which pieces of documents are expected
      * @param options how documents are taken
      */
     static SourceList of(List<Path> named, SourceReader reader, PieceFilter filter, SourceOptions options)

@@ -8,11 +8,8 @@ package app.vineparcel.core;
  */
 public sealed interface Problem {
 
-    /** A short, stable, kebab-case word for scripts, such as {@code unreadable}. */
-    default String code() {
-        String name = getClass().getSimpleName();
-        return name.replaceAll("(?<=[a-z])(?=[A-Z])", "-").toLowerCase(java.util.Locale.ROOT);
-    }
+    /** A short, stable, kebab-case word for scripts, such as {@code unreadable}; it does not change with the class's name. */
+    String code();
 
     /** The file, recipe or folder it happened to, as the person knows it. */
     String file();
@@ -29,25 +26,60 @@ public sealed interface Problem {
     }
 
     /** The bytes are not a whole, well-formed file of their kind. */
-    record Unreadable(String file, String reason, String remedy) implements Problem {}
+    record Unreadable(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "unreadable";
+        }
+    }
 
     /** The file is sound, but of a kind or with a feature that cannot be used here. */
-    record Unsupported(String file, String reason, String remedy) implements Problem {}
+    record Unsupported(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "unsupported";
+        }
+    }
 
     /** It is sound, and wants a password. */
-    record Locked(String file, String reason, String remedy) implements Problem {}
+    record Locked(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "locked";
+        }
+    }
 
     /** Opening it would need more pixels than the limit allows. */
-    record OverBudget(String file, String reason, String remedy) implements Problem {}
+    record OverBudget(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "over-budget";
+        }
+    }
 
     /** It was there before and is gone, or may not be read. */
-    record Vanished(String file, String reason, String remedy) implements Problem {}
+    record Vanished(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "vanished";
+        }
+    }
 
     /** A recipe, template or option says something that cannot be done. */
-    record BadRequest(String file, String reason, String remedy) implements Problem {}
+    record BadRequest(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "bad-request";
+        }
+    }
 
     /** A file that Vine Parcel did not write stands where a rendition should go. */
-    record InTheWay(String file, String reason, String remedy) implements Problem {}
+    record InTheWay(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "in-the-way";
+        }
+    }
 
     /**
      * The destination does not take the file: read-only, full, or no folder.
@@ -60,8 +92,18 @@ public sealed interface Problem {
         public CannotWrite(String file, String reason, String remedy) {
             this(file, reason, remedy, false);
         }
+
+        @Override
+        public String code() {
+            return "cannot-write";
+        }
     }
 
     /** Something nobody foresaw; the details are in the log. */
-    record Unforeseen(String file, String reason, String remedy) implements Problem {}
+    record Unforeseen(String file, String reason, String remedy) implements Problem {
+        @Override
+        public String code() {
+            return "unforeseen";
+        }
+    }
 }

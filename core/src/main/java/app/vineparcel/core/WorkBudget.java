@@ -57,7 +57,7 @@ public final class WorkBudget implements AutoCloseable {
             return new Exceeded(
                     true,
                     abandoned,
-                    "It takes longer than %s to read or draw; it may be damaged or made to be slow."
+                    "It takes longer than %s to read or draw; it may be damaged, or built to be slow."
                             .formatted(
                                     limit.toSeconds() == 1 ? "a second" : "%,d seconds".formatted(limit.toSeconds())));
         }
@@ -69,7 +69,7 @@ public final class WorkBudget implements AutoCloseable {
 
         /** Work that whoever asked for it no longer waits for. */
         public static Exceeded ended() {
-            return new Exceeded(true, true, "It was ended before it was done.");
+            return new Exceeded(true, true, "It was stopped before it finished.");
         }
 
         /** Whether it goes on by itself, and may still use what it was given. */
@@ -129,19 +129,19 @@ public final class WorkBudget implements AutoCloseable {
                 throw new Exceeded(
                         false,
                         false,
-                        "It needs %,d MB at once, more than the %,d MB that there are."
+                        "It needs %,d MB at once, and only %,d MB are available."
                                 .formatted(more / 1_000_000, bytes / 1_000_000));
             }
             long began = nanoTime.getAsLong();
             while (held() + more > bytes && open.peekFirst() != work) {
                 if (nanoTime.getAsLong() - began > TimeUnit.MINUTES.toNanos(10)) {
-                    throw new Exceeded(false, false, "Other work has held the memory that it needs for ten minutes.");
+                    throw new Exceeded(false, false, "Other work has used the memory it needs for ten minutes.");
                 }
                 try {
                     wait(1_000);
                 } catch (InterruptedException e) {
                     Thread.currentThread().interrupt();
-                    throw new Exceeded(false, false, "It was ended while it waited for memory.");
+                    throw new Exceeded(false, false, "It was stopped while waiting for memory.");
                 }
             }
             work.held += more;

@@ -46,6 +46,6 @@ public final class Answers {
     }
 
     private static String sentence(Problem problem) {
-        return "%s: %s %s".formatted(problem.file(), problem.reason(), problem.remedy());
+        return Text.of("common.text", problem.file(), problem.reason(), problem.remedy());
     }
 }

@@ -10,10 +10,13 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.WebApplicationType;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.MessageSource;
 import org.springframework.context.annotation.Bean;
 import org.springframework.core.env.MapPropertySource;
 import org.springframework.core.env.StandardEnvironment;
 import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.web.servlet.LocaleResolver;
+import org.springframework.web.servlet.i18n.FixedLocaleResolver;
 
 /** Starts the application, or one process that works for it. */
 @EnableScheduling
@@ -60,5 +63,15 @@ public class VineParcelApplication {
     @Bean
     Clock clock() {
         return Clock.systemDefaultZone();
+    }
+
+    @Bean
+    MessageSource messageSource() {
+        return Text.messages();
+    }
+
+    @Bean
+    LocaleResolver localeResolver() {
+        return new FixedLocaleResolver(Text.LANGUAGE);
     }
 }

@@ -55,16 +55,18 @@ public final class Words {
     /** A stretch of seconds. */
     public String stretch(long seconds) {
         if (seconds < 60) {
-            return Math.max(1, seconds) + " s";
+            return Text.of("time.seconds", Math.max(1, seconds));
         }
         return seconds < 3600
-                ? seconds / 60 + " min" + (seconds % 60 == 0 ? "" : " " + seconds % 60 + " s")
-                : seconds / 3600 + " h " + seconds % 3600 / 60 + " min";
+                ? seconds % 60 == 0
+                        ? Text.of("time.minutes", seconds / 60)
+                        : Text.of("time.minutes-seconds", seconds / 60, seconds % 60)
+                : Text.of("time.hours-minutes", seconds / 3600, seconds % 3600 / 60);
     }
 
     /** A count with its word: {@code 1 file}, {@code 3 files}. */
     public String count(long number, String one) {
-        return String.format(Locale.ROOT, "%,d %s", number, number == 1 ? one : one + "s");
+        return Text.of("count." + one, number);
     }
 
     /** A whole number, with commas between thousands. */
@@ -80,8 +82,18 @@ public final class Words {
     /** A share as people read it: {@code none}, {@code under 0.1 %}, {@code 3.4 %}. */
     public String share(double share) {
         if (share <= 0) {
-            return "none";
+            return Text.of("share.none");
         }
-        return share < 0.001 ? "under 0.1 %" : String.format(Locale.ROOT, "%.1f %%", 100 * share);
+        return share < 0.001 ? Text.of("share.under") : String.format(Locale.ROOT, "%.1f %%", 100 * share);
+    }
+
+    /**
+     * How far two pictures are apart.
+     *
+     * @param similarity by SSIM, up to 1
+     */
+    public String difference(double similarity) {
+        double off = Math.max(0, 1 - similarity);
+        return off > 0 && off < 0.0005 ? "< 0.001" : String.format(Locale.ROOT, "%.3f", off);
     }
 }

@@ -40,7 +40,7 @@ class SourcesAtSizeTest extends RealPages {
                 .isLessThan(100_000);
         assertThat(page.locator(".card.is-ready").count()).isLessThan(90);
         page.locator("[data-pick]").first().check();
-        page.locator("[data-shelf-frame]").evaluate("frame => { frame.scrollTop = frame.scrollHeight; }");
+        page.locator("[data-list-frame]").evaluate("frame => { frame.scrollTop = frame.scrollHeight; }");
         assertThat(page.locator("input.name[value=bed-300]")).isVisible();
         assertThat(page.locator("input.name[value=bed-001]")).hasCount(0);
         page.locator("[data-pick]").last().check();

@@ -189,7 +189,7 @@ abstract class Workbench {
 
         HttpResponse<String> bringIn(String name, byte[] content) throws IOException, InterruptedException {
             String query = URLEncoder.encode(name, StandardCharsets.UTF_8);
-            return send("/settings/shelf?name=" + query, content);
+            return send("/settings/profiles?name=" + query, content);
         }
 
         /** A file as the body of a request. */

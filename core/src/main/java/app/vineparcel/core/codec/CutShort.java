@@ -22,7 +22,7 @@ public final class CutShort {
     public static Notice notice(double share) {
         return Notice.caution(
                 CODE,
-                "The file ends before its picture does: about %d %% of it are there, the rest is empty. Copy it again from the original."
+                "The file is cut off: about %d %% of the picture is there, the rest is empty. Copy it again from the original."
                         .formatted(Math.max(1, Math.min(99, Math.round(100 * share)))));
     }
 

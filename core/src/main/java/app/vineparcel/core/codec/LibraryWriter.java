@@ -52,7 +52,7 @@ public final class LibraryWriter {
             image.setMetadata(metadata);
             writer.write(null, image, param);
         } catch (RuntimeException | UnsatisfiedLinkError | NoClassDefFoundError e) {
-            throw new IOException("the " + format + " writer does not take this picture.", e);
+            throw new IOException("the " + format + " writer cannot encode this picture.", e);
         } finally {
             writer.dispose();
         }

@@ -9,7 +9,7 @@ public final class MissingProgram extends NotRead {
 
     public MissingProgram(String format, String program, String debianPackage) {
         super(
-                "%s is read by the program %s, which is not here.".formatted(format, program),
+                "%s needs the program %s, which is not installed.".formatted(format, program),
                 "Install Debian's package %s, then import the file again.".formatted(debianPackage));
     }
 }

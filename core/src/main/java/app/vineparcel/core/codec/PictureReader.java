@@ -24,7 +24,7 @@ public interface PictureReader {
     /**
      * The same with fewer pixels, where the format has them for less.
      *
-     * @param leastEdge the long edge, px, that is wanted at least
+     * @param leastEdge the long edge, px, that is expected at least
      */
     default Decoded read(Path file, int leastEdge) throws IOException {
         return read(file);

@@ -62,7 +62,7 @@ public final class WeightLimit {
         if (best.length == 0) {
             Files.deleteIfExists(file);
             throw new IOException(
-                    "it weighs %,d bytes at its lightest, and the limit is %,d; make it smaller or raise the limit."
+                    "it is %,d bytes at the lowest quality, and the limit is %,d; make it smaller or raise the limit."
                             .formatted(lightest, limit));
         }
         Files.write(file, best);

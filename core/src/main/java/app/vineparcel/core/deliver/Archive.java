@@ -38,7 +38,7 @@ public final class Archive {
         List<String> gone = paths.stream().filter(path -> !holds(root, path)).toList();
         if (!gone.isEmpty()) {
             zip.putNextEntry(new ZipEntry(MISSING));
-            zip.write(("These files of the delivery are no longer in their place:\n\n" + String.join("\n", gone) + "\n")
+            zip.write(("These files of the delivery are missing:\n\n" + String.join("\n", gone) + "\n")
                     .getBytes(StandardCharsets.UTF_8));
             zip.closeEntry();
         }

@@ -84,7 +84,7 @@ public final class Destination implements RenditionSink {
         } catch (ForeignFile e) {
             throw new ProblemException(new Problem.InTheWay(
                     path,
-                    "A file that Vine Parcel did not write, or that was changed since, stands there.",
+                    "There is already a file there that Vine Parcel did not write, or that was changed since.",
                     "Move it away, or change the name or folder in the recipe."));
         } catch (IOException e) {
             throw cannotWrite(path, e);
@@ -185,26 +185,26 @@ public final class Destination implements RenditionSink {
         return new ProblemException(new Problem.CannotWrite(
                 path,
                 "The destination folder is gone.",
-                "Connect its disk again, or make the folder anew and render again.",
+                "Reconnect its disk or create the folder again, then render again.",
                 true));
     }
 
     private static ProblemException cannotWrite(String path, IOException e) {
         String said = messages(e);
         if (said.contains("No space left") || said.contains("quota")) {
-            return passing(path, "The disk is full.", "Make room at the destination and render again.", e);
+            return passing(path, "The disk is full.", "Free some space at the destination and render again.", e);
         }
         if (e instanceof AccessDeniedException || said.contains("Read-only") || said.contains("Permission denied")) {
             return passing(
                     path,
-                    "The destination may not be written to.",
-                    "Give the program the right, or choose another folder.",
+                    "There is no permission to write to the destination.",
+                    "Give the program permission, or choose another folder.",
                     e);
         }
         if (e instanceof FileAlreadyExistsException || said.contains("Not a directory")) {
             return problem(
                     path,
-                    "Where a folder should be, there is a file.",
+                    "There is a file where a folder is needed.",
                     "Move the file away or change the folder in the recipe.",
                     e);
         }
@@ -212,7 +212,7 @@ public final class Destination implements RenditionSink {
             return passing(
                     path, "The destination cannot be used.", "Check that the folder exists and can be written to.", e);
         }
-        String reason = e.getMessage() == null ? "it failed while being written." : e.getMessage();
+        String reason = e.getMessage() == null ? "writing it failed." : e.getMessage();
         return problem(path, "The file could not be written: " + reason, "Change the recipe or the destination.", e);
     }
 

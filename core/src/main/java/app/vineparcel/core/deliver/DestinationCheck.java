@@ -31,7 +31,7 @@ public final class DestinationCheck {
             return List.of(new Finding(
                     Finding.Level.BLOCKER,
                     "destination-closed",
-                    "Nothing can be written to %s. Let the program write there, or set another delivery root."
+                    "%s cannot be written to. Give the program permission, or set another delivery root."
                             .formatted(folder.getFileName())));
         }
         try {
@@ -40,7 +40,7 @@ public final class DestinationCheck {
                     ? List.of(new Finding(
                             Finding.Level.BLOCKER,
                             "destination-full",
-                            "The plan needs about %,.0f MB, and %,.0f MB are free. Make room, or leave some out."
+                            "The plan needs about %,.0f MB, and %,.0f MB are free. Free some space, or leave some out."
                                     .formatted(bytes / MEGA, room / MEGA)))
                     : List.of();
         } catch (IOException unknown) {

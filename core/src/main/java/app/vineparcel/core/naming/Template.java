@@ -135,7 +135,7 @@ public final class Template {
             }
             case "keep" -> {
                 if (!PhotoFacts.FIELDS.contains(format)) {
-                    throw new TemplateException("{keep:%s} keeps nothing; there are keep:%s"
+                    throw new TemplateException("{keep:%s} is not known; there are keep:%s"
                             .formatted(format, String.join(", keep:", PhotoFacts.FIELDS)));
                 }
                 yield fields -> fields.kept().getOrDefault(format, "");

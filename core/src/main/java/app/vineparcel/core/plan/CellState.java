@@ -6,7 +6,7 @@ public enum CellState {
     FAILED("failed"),
     /** It was made, and something of it has changed since. */
     CHANGED("changed"),
-    /** It is wanted and was never made. */
+    /** It is expected and was never made. */
     PLANNED("planned"),
     /** It was made as it now is. */
     DONE("done"),

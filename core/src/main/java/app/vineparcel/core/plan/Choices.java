@@ -14,7 +14,7 @@ import java.util.Set;
  * @param off cells that are not wanted
  * @param overrides what is otherwise in which cell; none of them empty
  * @param onDemand pieces whose cells are off until they are turned on
- * @param on cells of those pieces that are wanted
+ * @param on cells of those pieces that are expected
  * @param accepted findings that somebody has seen and means so
  */
 public record Choices(
@@ -62,7 +62,7 @@ public record Choices(
         this(off, overrides, Set.of(), Set.of());
     }
 
-    /** Whether a cell is wanted. */
+    /** Whether a cell is expected. */
     public boolean isOn(String piece, String column) {
         CellKey cell = new CellKey(piece, column);
         return onDemand.contains(piece) ? on.contains(cell) : !off.contains(cell);

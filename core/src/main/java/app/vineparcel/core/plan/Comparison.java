@@ -91,7 +91,7 @@ final class Comparison {
         return recipe.isEmpty()
                         && !source.isEmpty()
                         && !source.equals(now.sources().get(row))
-                ? "source is newer"
+                ? "source changed"
                 : recipe;
     }
 

@@ -28,7 +28,7 @@ public record Finding(Level level, String code, String message) {
     public enum Level {
         /** The rendition cannot be made. */
         BLOCKER,
-        /** It can be made and is probably not what is wanted. */
+        /** It can be made and is probably not what is expected. */
         CAUTION,
         /** Good to know. */
         HINT

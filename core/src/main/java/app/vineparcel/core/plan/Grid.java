@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.function.IntPredicate;
 
 /**
- * Pieces against recipes: everything that could be made, what of it is wanted, and what that amounts to. An immutable value that can be asked for a
+ * Pieces against recipes: everything that could be made, what of it is expected, and what that amounts to. An immutable value that can be asked for a
  * part; turning cells gives another that shares all that did not change. May be used from several threads.
  *
  * <p>Of several cells that are on and write to the same path the first, row by row, keeps it; the others are blocked.
@@ -79,7 +79,7 @@ public final class Grid {
         return axes.columns();
     }
 
-    /** What is wanted, and what is otherwise. */
+    /** What is expected, and what is otherwise. */
     public Choices choices() {
         return cells.choices();
     }
@@ -293,7 +293,7 @@ public final class Grid {
     }
 
     /**
-     * Everything that is wanted, row by row, then what is made of several pieces.
+     * Everything that is expected, row by row, then what is made of several pieces.
      *
      * @param orders for columns that make one file of several pieces, the order of those that somebody put in order; others follow
      */

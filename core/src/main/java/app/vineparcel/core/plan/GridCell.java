@@ -9,7 +9,7 @@ import java.util.Optional;
  *
  * @param piece the row
  * @param column the column as the grid has it, without what is otherwise for this piece
- * @param on whether it is wanted
+ * @param on whether it is expected
  * @param notFor why the recipe says nothing to such a piece; there are no files then
  * @param accepted findings that somebody accepted, which those of the files are without
  * @param files what it makes, one a density; of a column that makes one file of all pieces its page only

@@ -74,7 +74,7 @@ public final class MadeStates {
     }
 
     /**
-     * How many of the files that are wanted are done, and how many are yet to be made, by the state of their cells; a file of several pieces counts
+     * How many of the files that are expected are done, and how many are yet to be made, by the state of their cells; a file of several pieces counts
      * once.
      */
     public Map<CellState, Integer> files(Grid grid) {

@@ -67,7 +67,7 @@ record MarkPreflight(WatermarkClause clause, Optional<MarkShape> onLight, Option
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "mark-too-large",
-                    "The watermark would be %s on a picture of %s, and be cut. Make it smaller in the recipe."
+                    "The watermark would be %s on a picture of %s and would be cut off. Make it smaller in the recipe."
                             .formatted(mark, canvas)));
         } else if (mark.height() < LEAST_HEIGHT) {
             findings.add(new Finding(
@@ -88,7 +88,7 @@ record MarkPreflight(WatermarkClause clause, Optional<MarkShape> onLight, Option
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "mark-low-contrast",
-                    "The watermark can hardly be told from what lies under it (%.0f steps of lightness; %.0f are needed). Let it adapt, or move it."
+                    "The watermark is hardly visible on this picture (%.0f steps of lightness; %.0f are needed). Let it adapt, or move it."
                             .formatted(contrast, LEAST_CONTRAST)));
         }
     }

@@ -26,7 +26,7 @@ final class MetadataPreflight {
                     new Finding(
                             Finding.Level.HINT,
                             "no-alt-text",
-                            "Nothing says in words what it shows, and this channel wants that. Write it for the piece; it goes into the files."));
+                            "It has no alternative text, and this channel requires it. Write it for the piece; it goes into the files."));
         }
         if (!piece.piece().isDrawn()
                 && piece.info().profileTitle().isEmpty()
@@ -41,7 +41,7 @@ final class MetadataPreflight {
                 .ifPresent(twin -> findings.add(new Finding(
                         Finding.Level.HINT,
                         "duplicate",
-                        "It looks the same as “%s”, or nearly so. Turn one of them off if that is not meant."
+                        "It looks the same as “%s”, or nearly. Turn one of them off if that is not intended."
                                 .formatted(twin))));
     }
 
@@ -57,13 +57,11 @@ final class MetadataPreflight {
                 findings.add(new Finding(
                         Finding.Level.BLOCKER,
                         "source-missing",
-                        "Its file %s is no longer there. Put it back, or remove the source."
+                        "Its file %s is missing. Put it back, or remove the source."
                                 .formatted(piece.info().fileName())));
             case CHANGED ->
                 findings.add(new Finding(
-                        Finding.Level.HINT,
-                        "source-changed",
-                        "Its file changed since it was read, and is being read again."));
+                        Finding.Level.HINT, "source-changed", "Its file has changed and is being read again."));
             case AS_READ -> {}
         }
     }
@@ -76,7 +74,7 @@ final class MetadataPreflight {
             findings.add(new Finding(
                     Finding.Level.HINT,
                     "generic-name",
-                    "“%s” is a name that a camera or a program gave, and becomes a file name. Rename the piece."
+                    "“%s” is a default name from a camera or program, and would become a file name. Rename the piece."
                             .formatted(piece.name())));
         }
     }
@@ -95,7 +93,7 @@ final class MetadataPreflight {
                     new Finding(
                             Finding.Level.CAUTION,
                             "no-rights",
-                            "This channel wants rights, and the file would name neither creator nor licence. Write them in the recipe's metadata, or in the picture."));
+                            "This channel requires rights, and the file would name neither creator nor licence. Add them to the recipe's metadata, or to the picture."));
         }
     }
 }

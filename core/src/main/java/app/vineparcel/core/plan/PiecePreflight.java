@@ -57,7 +57,7 @@ final class PiecePreflight {
         still.forEach(layer -> findings.add(new Finding(
                 Finding.Level.CAUTION,
                 "helper-in",
-                "“%s” is likely a helper, because %s. Keep it out of the source or of the channel, unless it is meant to be seen."
+                "“%s” is probably a helper layer, because %s. Leave it out of the source or the channel, unless it should be seen."
                         .formatted(layer.name(), layer.helper().orElseThrow()))));
     }
 
@@ -85,11 +85,11 @@ final class PiecePreflight {
                     new Finding(
                             Finding.Level.BLOCKER,
                             "mark-on-shapes",
-                            "A watermark cannot be laid over shapes that stay shapes. Choose a picture format, or leave the watermark off."));
+                            "A watermark cannot be placed on vector shapes. Choose a picture format, or turn the watermark off."));
         }
         if (!recipe.sharpen().changesNothing()) {
             findings.add(new Finding(
-                    Finding.Level.HINT, "shapes-stay-sharp", "Shapes need no sharpening; the recipe's is left out."));
+                    Finding.Level.HINT, "shapes-stay-sharp", "Vector shapes need no sharpening; it is skipped."));
         }
         if (!shapes.holdsTransparency()) {
             findings.add(new Finding(

@@ -46,7 +46,7 @@ public record PieceSelection(List<String> words) {
         for (String word : words) {
             Matcher range = RANGE.matcher(word);
             if (HALF_RANGE.matcher(word).matches()) {
-                throw refused(word, "It says where to begin or to end, but not both.");
+                throw refused(word, "A range needs a beginning and an end.");
             }
             if (range.matches()) {
                 int first = first(range);

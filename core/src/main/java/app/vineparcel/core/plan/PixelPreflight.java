@@ -73,11 +73,11 @@ final class PixelPreflight {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "lost-on-matte",
-                    "%.0f %% of the artwork cannot be told from the background %s. Choose another background for this piece, or a format that keeps transparency."
+                    "%.0f %% of the artwork would disappear against the matte %s. Choose another matte for this piece, or a format that keeps transparency."
                             .formatted(lost * 100, ground)));
         } else {
             findings.add(new Finding(
-                    Finding.Level.HINT, "flattened", "What is clear will be filled with %s.".formatted(ground)));
+                    Finding.Level.HINT, "flattened", "Transparent areas will be filled with %s.".formatted(ground)));
         }
     }
 
@@ -87,7 +87,7 @@ final class PixelPreflight {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "out-of-gamut",
-                    "%.0f %% of the picture has colours that %s cannot hold; they will look duller. Look at it closely, or choose a wider profile."
+                    "%.0f %% of the picture has colours that %s cannot hold; they will look duller. Check it closely, or choose a wider profile."
                             .formatted(
                                     outside * 100,
                                     recipe.colour().profile().equals("srgb")
@@ -120,7 +120,7 @@ final class PixelPreflight {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "crop-cuts-subject",
-                    "The crop leaves out %.0f %% of what draws the eye. Move it in the drawer, or set the focal point."
+                    "The crop leaves out %.0f %% of what draws the eye. Adjust it for this file, or set the focal point."
                             .formatted(outside * 100)));
         }
     }
@@ -132,7 +132,7 @@ final class PixelPreflight {
             findings.add(new Finding(
                     Finding.Level.CAUTION,
                     "soft",
-                    "The picture is sharp up to some %,d px and would be shown as if it had %,.0f. Use it smaller, or look for a sharper one."
+                    "The picture is sharp up to about %,d px and would be used at %,.0f px. Use it smaller, or find a sharper one."
                             .formatted(sharp, shown)));
         }
     }

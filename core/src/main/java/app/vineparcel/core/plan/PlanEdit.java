@@ -32,7 +32,7 @@ public record PlanEdit(Kind kind, String piece, String at, @Nullable String befo
         ORDER
     }
 
-    /** Of a cell that is wanted. */
+    /** Of a cell that is expected. */
     public static final String ON = "on";
 
     /** Of a cell that is not. */

@@ -51,7 +51,7 @@ public final class Planner {
                 findings.add(new Finding(
                         Finding.Level.HINT,
                         "empty-field",
-                        "It does not say {%s}; that part of the name or folder is left out."
+                        "The picture has no value for {%s}; that part of the name or folder is left out."
                                 .formatted(String.join("}, {", place.lacking()))));
             }
         } catch (TemplateException e) {
@@ -90,7 +90,7 @@ public final class Planner {
                 ? Optional.of(new Finding(
                         Finding.Level.BLOCKER,
                         "limit-unreachable",
-                        "At its lightest it would weigh about %s, and the limit is %s. Make it smaller, choose another format, or raise the limit."
+                        "At the lowest quality it would be about %s, and the limit is %s. Make it smaller, choose another format, or raise the limit."
                                 .formatted(weight(least), weight(limit))))
                 : Optional.empty();
     }
@@ -188,7 +188,7 @@ public final class Planner {
         return new Finding(
                 Finding.Level.BLOCKER,
                 Finding.SAME_PATH,
-                "“%s” by “%s” is already to be written to %s. Put %s into the name of “%s”."
+                "“%s” with “%s” already goes to %s. Add %s to the name of “%s”."
                         .formatted(
                                 first.piece().name(),
                                 first.column().recipe().title(),

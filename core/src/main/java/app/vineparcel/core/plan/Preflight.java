@@ -54,7 +54,7 @@ final class Preflight {
                         new Finding(
                                 Finding.Level.BLOCKER,
                                 "has-location",
-                                "It would say where the picture was taken, and this channel may not contain that. Drop the place in the recipe's metadata."))
+                                "It would say where the picture was taken, which this channel does not allow. Remove the location in the recipe's metadata."))
                 : Optional.empty();
     }
 
@@ -63,11 +63,10 @@ final class Preflight {
             findings.add(RecipePreflight.inksInFormat(recipe));
         }
         if (recipe.watermark().isPresent() || !recipe.sharpen().changesNothing()) {
-            findings.add(
-                    new Finding(
-                            Finding.Level.BLOCKER,
-                            "inks-as-they-stand",
-                            "Inks that are left as the source has them cannot be sharpened or marked. Choose a colour profile."));
+            findings.add(new Finding(
+                    Finding.Level.BLOCKER,
+                    "inks-as-they-stand",
+                    "CMYK kept as in the source cannot be sharpened or watermarked. Choose a colour profile."));
         }
     }
 
@@ -91,7 +90,7 @@ final class Preflight {
                     "enlarged",
                     String.format(
                             Locale.ROOT,
-                            "Enlarged %.1f times; it will look soft. Bring in a larger source or ask for fewer pixels.",
+                            "Enlarged %.1f times; it will look soft. Import a larger source or ask for fewer pixels.",
                             framing.scale())));
         }
         PixelSize asked = new app.vineparcel.core.geometry.Fitting(
@@ -108,7 +107,7 @@ final class Preflight {
             findings.add(new Finding(
                     Finding.Level.HINT,
                     "smaller-than-asked",
-                    "The source has only enough for %s; %s was asked. Nothing is enlarged unless the recipe says so."
+                    "The source only has enough pixels for %s instead of %s. It is enlarged only if the recipe says so."
                             .formatted(framing.content(), asked)));
         }
     }

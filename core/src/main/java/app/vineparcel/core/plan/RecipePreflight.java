@@ -46,14 +46,14 @@ record RecipePreflight(List<Finding> findings, Optional<IccProfile> target, Opti
         if (wanted.isEmpty()) {
             findings.add(blocker(
                     "no-profile",
-                    "There is no sound ICC profile “%s”. Bring it in, or choose another profile in the recipe."
+                    "There is no usable ICC profile “%s”. Import it, or choose another profile in the recipe."
                             .formatted(word)));
             return;
         }
         if (!wanted.get().canBeTarget()) {
             findings.add(blocker(
                     "profile-reads-only",
-                    "“%s” is a profile for reading only. Choose one that colours can be converted to."
+                    "Colours cannot be converted to “%s”, an input profile. Choose an output profile."
                             .formatted(word)));
         }
         if (wanted.get().model() == ColourModel.CMYK && !recipe.format().takesInks()) {
@@ -71,7 +71,7 @@ record RecipePreflight(List<Finding> findings, Optional<IccProfile> target, Opti
             if (!shelf.hasMark(name)) {
                 findings.add(blocker(
                         "no-mark",
-                        "There is no mark “%s”. Bring it in, or name another in the recipe.".formatted(name)));
+                        "There is no watermark “%s”. Import it, or choose another in the recipe.".formatted(name)));
             }
         }
     }

@@ -15,20 +15,17 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** A way to have a finding gone that needs no thought: an override for the pieces that it is about. */
 public enum Remedy {
-    DARK_BACKGROUND(
-            "lost-on-matte", "Put a dark background behind these pieces", root -> root.put("background", Remedy.DARK)),
+    DARK_BACKGROUND("lost-on-matte", "Use a dark matte for these pieces", root -> root.put("background", Remedy.DARK)),
     LIGHT_BACKGROUND(
-            "lost-on-matte",
-            "Put a white background behind these pieces",
-            root -> root.put("background", Remedy.WHITE)),
+            "lost-on-matte", "Use a white matte for these pieces", root -> root.put("background", Remedy.WHITE)),
     DITHER("banding", "Dither these pieces", root -> ((ObjectNode) root.get("format")).put("dither", true)),
     NO_ENLARGING(
             "enlarged", "Never enlarge these pieces", root -> ((ObjectNode) root.get("size")).put("enlarge", false)),
     NO_MARK(
             "mark-too-large mark-too-small mark-low-contrast",
-            "Leave the watermark off these pieces",
+            "Turn the watermark off for these pieces",
             root -> root.remove("watermark")),
-    NO_LOCATION("has-location", "Leave the place out of these files", root -> ((ObjectNode) root.get("metadata"))
+    NO_LOCATION("has-location", "Remove the location from these files", root -> ((ObjectNode) root.get("metadata"))
             .put("drop-location", true));
 
     /** Ink, and paper. */

@@ -42,12 +42,12 @@ public final class ChannelReader {
     }
 
     private ChannelFile channel(JsonPlace root) {
-        root.missing("channel", "the version of the channel format, 1, is wanted");
+        root.missing("channel", "the version of the channel format, 1, is expected");
         root.whole("channel", 1, 1);
-        root.missing("name", "a name of 1 to 120 characters is wanted");
+        root.missing("name", "a name of 1 to 120 characters is expected");
         String name = root.line("name", LONGEST_NAME).orElse("-");
         if (name.isBlank()) {
-            root.fault("name", "a blank", "1 to %d characters are wanted".formatted(LONGEST_NAME));
+            root.fault("name", "a blank", "1 to %d characters are expected".formatted(LONGEST_NAME));
         }
         String folder = root.line("folder", LONGEST_FOLDER).orElse("");
         template(root, "folder", folder);
@@ -72,7 +72,7 @@ public final class ChannelReader {
             ChannelRequirement.byWord(word)
                     .ifPresentOrElse(
                             wishes::add,
-                            () -> root.fault("wants", JsonPlace.quoted(word), "“rights” or “alt-text” is wanted"));
+                            () -> root.fault("wants", JsonPlace.quoted(word), "“rights” or “alt-text” is expected"));
         }
         return wishes;
     }
@@ -86,7 +86,7 @@ public final class ChannelReader {
                 .orElseThrow();
         Optional<String> pattern = root.line("pattern", LONGEST_FOLDER);
         if (kind == FolderScheme.Kind.TEMPLATE) {
-            root.missing("pattern", "the template of the folders is wanted");
+            root.missing("pattern", "the template of the folders is expected");
             template(root, "pattern", pattern.orElse(""));
         } else if (pattern.isPresent()) {
             root.fault("pattern", JsonPlace.quoted(pattern.get()), "only the scheme “template” takes one");
@@ -98,10 +98,10 @@ public final class ChannelReader {
         List<ChannelFile.Entry> entries = new ArrayList<>();
         Set<String> seen = new HashSet<>();
         for (JsonPlace entry : root.objects("recipes", MOST_RECIPES)) {
-            entry.missing("file", "the bare name of a recipe file is wanted");
+            entry.missing("file", "the bare name of a recipe file is expected");
             String file = entry.text("file").orElse("");
             if (!file.isEmpty() && (!WatermarkClauseReader.FILE.matcher(file).matches() || !seen.add(file))) {
-                entry.fault("file", JsonPlace.quoted(file), "the bare name of a recipe file, each once, is wanted");
+                entry.fault("file", JsonPlace.quoted(file), "the bare name of a recipe file, each once, is expected");
             }
             Optional<String> folder = entry.line("folder", LONGEST_FOLDER);
             folder.ifPresent(text -> template(entry, "folder", text));

@@ -48,10 +48,10 @@ final class JsonPlace {
         } catch (JacksonException e) {
             String place =
                     e.getLocation() == null ? "" : " in line " + e.getLocation().getLineNr();
-            throw new RecipeException(List.of(new RecipeFault("", "no valid JSON" + place, e.getOriginalMessage())));
+            throw new RecipeException(List.of(new RecipeFault("", "not valid JSON" + place, e.getOriginalMessage())));
         }
         if (!node.isObject()) {
-            throw new RecipeException(List.of(new RecipeFault("", "no object", "an object in braces is wanted")));
+            throw new RecipeException(List.of(new RecipeFault("", "no object", "an object in braces is expected")));
         }
         return new JsonPlace(node, "", faults);
     }
@@ -60,7 +60,7 @@ final class JsonPlace {
     JsonPlace object(String key) {
         JsonNode value = value(key);
         if (value != null && !value.isObject()) {
-            fault(key, value.toString(), "an object in braces is wanted");
+            fault(key, value.toString(), "an object in braces is expected");
             return new JsonPlace(
                     tools.jackson.databind.node.JsonNodeFactory.instance.objectNode(), pointer + "/" + key, faults);
         }
@@ -85,7 +85,7 @@ final class JsonPlace {
             return Optional.empty();
         }
         if (!value.isString()) {
-            fault(key, value.toString(), "a text in quotes is wanted");
+            fault(key, value.toString(), "a text in quotes is expected");
             return Optional.empty();
         }
         return Optional.of(value.stringValue());
@@ -100,9 +100,9 @@ final class JsonPlace {
 
     private void check(String line, String place, int longest) {
         if (CONTROL.matcher(line).find()) {
-            faults.add(new RecipeFault(place, "a control character", "one line of plain text is wanted"));
+            faults.add(new RecipeFault(place, "a control character", "one line of plain text is expected"));
         } else if (line.length() > longest) {
-            faults.add(new RecipeFault(place, line.length() + " characters", "up to " + longest + " are wanted"));
+            faults.add(new RecipeFault(place, line.length() + " characters", "up to " + longest + " are expected"));
         }
     }
 
@@ -118,7 +118,7 @@ final class JsonPlace {
     boolean flag(String key, boolean otherwise) {
         JsonNode value = value(key);
         if (value != null && !value.isBoolean()) {
-            fault(key, value.toString(), "true or false is wanted");
+            fault(key, value.toString(), "true or false is expected");
             return otherwise;
         }
         return value == null ? otherwise : value.booleanValue();
@@ -133,7 +133,7 @@ final class JsonPlace {
                 || !value.canConvertToExactIntegral()
                 || value.doubleValue() < least
                 || value.doubleValue() > most) {
-            fault(key, value.toString(), "a whole number from %d to %d is wanted".formatted(least, most));
+            fault(key, value.toString(), "a whole number from %d to %d is expected".formatted(least, most));
             return OptionalInt.empty();
         }
         return OptionalInt.of(value.decimalValue().intValue());
@@ -146,7 +146,10 @@ final class JsonPlace {
             return OptionalDouble.empty();
         }
         if (!value.isNumber() || !(value.doubleValue() > 0) || value.doubleValue() > most) {
-            fault(key, value.toString(), "a number above 0 and up to %s is wanted".formatted(JsonNumbers.plain(most)));
+            fault(
+                    key,
+                    value.toString(),
+                    "a number above 0 and up to %s is expected".formatted(JsonNumbers.plain(most)));
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(value.doubleValue());
@@ -162,7 +165,7 @@ final class JsonPlace {
             fault(
                     key,
                     value.toString(),
-                    "a number from %s to %s is wanted".formatted(JsonNumbers.plain(least), JsonNumbers.plain(most)));
+                    "a number from %s to %s is expected".formatted(JsonNumbers.plain(least), JsonNumbers.plain(most)));
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(value.doubleValue());
@@ -185,7 +188,7 @@ final class JsonPlace {
             fault(
                     key,
                     value.toString(),
-                    "a list of 1 to %d numbers from %s to %s is wanted"
+                    "a list of 1 to %d numbers from %s to %s is expected"
                             .formatted(longest, JsonNumbers.plain(least), JsonNumbers.plain(most)));
             return List.of();
         }
@@ -195,10 +198,10 @@ final class JsonPlace {
     /** A list of lines of text, each of so many characters at most; empty where it is not there. */
     List<String> lines(String key, int most, int longest) {
         List<String> lines = new ArrayList<>();
-        for (JsonNode text : list(key, "a list of texts in quotes is wanted", most)) {
+        for (JsonNode text : list(key, "a list of texts in quotes is expected", most)) {
             String at = key + "/" + lines.size();
             if (!text.isString()) {
-                faults.add(new RecipeFault(pointer + "/" + at, text.toString(), "a text in quotes is wanted"));
+                faults.add(new RecipeFault(pointer + "/" + at, text.toString(), "a text in quotes is expected"));
                 return lines;
             }
             lines.add(text.stringValue());
@@ -210,10 +213,10 @@ final class JsonPlace {
     /** A list of objects; empty where it is not there. */
     List<JsonPlace> objects(String key, int longest) {
         List<JsonPlace> places = new ArrayList<>();
-        for (JsonNode object : list(key, "a list of objects in braces is wanted", longest)) {
+        for (JsonNode object : list(key, "a list of objects in braces is expected", longest)) {
             String at = key + "/" + places.size();
             if (!object.isObject()) {
-                faults.add(new RecipeFault(pointer + "/" + at, object.toString(), "an object in braces is wanted"));
+                faults.add(new RecipeFault(pointer + "/" + at, object.toString(), "an object in braces is expected"));
                 return places;
             }
             places.add(new JsonPlace(object, pointer + "/" + at, faults));
@@ -242,7 +245,7 @@ final class JsonPlace {
             return OptionalInt.empty();
         }
         if (!text.get().matches("#[0-9a-fA-F]{6}")) {
-            fault(key, quoted(text.get()), "a colour such as #ffffff is wanted");
+            fault(key, quoted(text.get()), "a colour such as #ffffff is expected");
             return OptionalInt.empty();
         }
         return OptionalInt.of(Integer.parseInt(text.get().substring(1), 16));

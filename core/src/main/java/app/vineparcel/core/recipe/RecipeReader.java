@@ -51,14 +51,16 @@ public final class RecipeReader {
     }
 
     private Recipe recipe(JsonPlace root, String title) {
-        root.missing("recipe", "the version of the recipe format, 1, is wanted");
+        root.missing("recipe", "the version of the recipe format, 1, is expected");
         root.whole("recipe", 1, 1);
         String ownTitle = root.text("title").orElse(title);
         if (ownTitle.isBlank() || ownTitle.length() > 120) {
             root.fault(
-                    "title", ownTitle.isBlank() ? "a blank" : ownTitle.length() + " characters", "1 to 120 are wanted");
+                    "title",
+                    ownTitle.isBlank() ? "a blank" : ownTitle.length() + " characters",
+                    "1 to 120 are expected");
         } else if (ownTitle.indexOf('\0') >= 0) {
-            root.fault("title", "the character U+0000", "a text without it is wanted");
+            root.fault("title", "the character U+0000", "a text without it is expected");
         }
         FormatClauseReader format = new FormatClauseReader(root.object("format"));
         Recipe recipe = new Recipe(
@@ -94,7 +96,7 @@ public final class RecipeReader {
                 return Optional.of(new Aspect(width, height));
             }
         }
-        crop.fault("aspect", JsonPlace.quoted(text.get()), "two numbers with a colon are wanted, as in 3:2");
+        crop.fault("aspect", JsonPlace.quoted(text.get()), "two numbers with a colon are expected, as in 3:2");
         return Optional.empty();
     }
 
@@ -122,8 +124,7 @@ public final class RecipeReader {
             colour.fault(
                     "profile",
                     JsonPlace.quoted(word),
-                    "allowed are " + String.join(", ", words)
-                            + ", or the name of an .icc or .icm file that was brought in");
+                    "allowed are " + String.join(", ", words) + ", or the name of an imported .icc or .icm file");
         }
         return word;
     }
@@ -145,7 +146,8 @@ public final class RecipeReader {
             return Background.TRANSPARENT;
         }
         if (!MATTE.matcher(text.get()).matches()) {
-            root.fault("background", JsonPlace.quoted(text.get()), "transparent or a colour such as #ffffff is wanted");
+            root.fault(
+                    "background", JsonPlace.quoted(text.get()), "transparent or a colour such as #ffffff is expected");
             return Background.TRANSPARENT;
         }
         return new Background(false, Integer.parseInt(text.get().substring(1), 16));

@@ -18,9 +18,9 @@ public final class Sentences {
 
     /** What is cropped away: {@code Crop to 3:2 about the focal point}. */
     public static String crop(Optional<Aspect> crop) {
-        return crop.map(aspect -> "Crop to %s:%s about the focal point"
+        return crop.map(aspect -> "Crop to %s:%s around the focal point"
                         .formatted(JsonNumbers.plain(aspect.width()), JsonNumbers.plain(aspect.height())))
-                .orElse("Keep the whole picture");
+                .orElse("No crop");
     }
 
     /** What lies behind transparency, to be said after the colours; empty where nothing does. */
@@ -30,7 +30,7 @@ public final class Sentences {
 
     /** Which folder it goes to. */
     static String folder(String folder) {
-        return folder.isEmpty() ? "No folder of its own" : folder;
+        return folder.isEmpty() ? "No folder" : folder;
     }
 
     /** What happens to the size: {@code Long edge 2048 px, never enlarge}. */
@@ -61,7 +61,7 @@ public final class Sentences {
             String to = box.width() + " × " + box.height() + " px";
             return switch (box.fit()) {
                 case INSIDE -> "Fit inside " + to;
-                case FILL -> "Fill " + to + ", crop the rest";
+                case FILL -> "Fill " + to + ", cropped";
                 case PAD -> "Fit on a canvas of " + to;
                 case STRETCH -> "Stretch to " + to;
             };
@@ -80,13 +80,13 @@ public final class Sentences {
                             print.unit().name().toLowerCase(Locale.ROOT),
                             print.ppi());
         }
-        return "All the pixels it has";
+        return "Original size";
     }
 
     /** What happens to the colours. */
     public static String colour(ColourClause clause) {
         if (clause.asSource()) {
-            return "Leave colours as the source has them" + (clause.embed() ? "" : ", without its profile");
+            return "Colours as in the source" + (clause.embed() ? "" : ", profile not embedded");
         }
         String title = clause.profile().equals(PressProfile.ID)
                 ? PressProfile.coated().title()
@@ -104,7 +104,7 @@ public final class Sentences {
     public static String sharpen(SharpenClause clause) {
         String paper = clause.medium() == SharpenClause.Medium.SCREEN ? "" : " paper";
         return clause.changesNothing()
-                ? "Leave sharpness as it is"
+                ? "No sharpening"
                 : "For %s%s, strength %d".formatted(clause.medium().word(), paper, clause.strength());
     }
 
@@ -118,7 +118,7 @@ public final class Sentences {
                 ? "“" + text.text() + "”"
                 : ((WatermarkClause.FileMark) clause.mark()).name();
         return mark
-                + (clause.adapts() ? ", light or dark as needed" : "")
+                + (clause.adapts() ? ", light or dark depending on the picture" : "")
                 + (clause.tile() ? ", all over" : ", " + clause.anchor().word().replace('-', ' '))
                 + ", %s\u00a0%% wide".formatted(percent(clause.scale()))
                 + (clause.rotation() == 0 ? "" : ", turned " + JsonNumbers.plain(clause.rotation()) + "°")
@@ -152,7 +152,7 @@ public final class Sentences {
     public static String metadata(MetadataPolicy clause) {
         String kept =
                 switch (clause.keep()) {
-                    case ALL -> clause.dropLocation() ? "Keep everything but the place" : "Keep everything";
+                    case ALL -> clause.dropLocation() ? "Keep everything except the location" : "Keep everything";
                     case RIGHTS -> "Keep rights, drop the rest";
                     case NONE -> "Keep nothing";
                 };

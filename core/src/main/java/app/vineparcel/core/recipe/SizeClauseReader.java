@@ -92,12 +92,12 @@ final class SizeClauseReader {
     }
 
     private int px(String key) {
-        size.missing(key, "a whole number of px is wanted");
+        size.missing(key, "a whole number of px is expected");
         return size.whole(key, 1, MOST_PX).orElse(1);
     }
 
     private double number(String key, double most) {
-        size.missing(key, "a number above 0 is wanted");
+        size.missing(key, "a number above 0 is expected");
         return size.positive(key, most).orElse(1);
     }
 }

@@ -47,8 +47,8 @@ final class WatermarkClauseReader {
         if (file.isPresent() == text.isPresent() && !(watermark.has("mark") && file.isEmpty())) {
             watermark.fault(
                     "",
-                    file.isPresent() ? "a mark and a text" : "neither a mark nor a text",
-                    "give either the file of a mark or a text");
+                    file.isPresent() ? "both a picture and a text" : "neither a picture nor a text",
+                    "give either the file of a watermark or a text");
         }
         return text.isPresent() ? text(text.get(), adapts) : file(file.orElse(""), adapts);
     }
@@ -56,7 +56,7 @@ final class WatermarkClauseReader {
     private WatermarkClause.Mark file(String name, boolean adapts) {
         Optional<String> onDark = file("mark-on-dark");
         if (adapts && onDark.isEmpty()) {
-            watermark.missing("mark-on-dark", "a mark that adapts needs the file of its light variant");
+            watermark.missing("mark-on-dark", "a watermark that adapts needs the file of its light variant");
         }
         return new WatermarkClause.FileMark(name, onDark);
     }
@@ -66,7 +66,7 @@ final class WatermarkClauseReader {
             watermark.fault(
                     "text",
                     text.isBlank() ? "a blank" : text.length() + " characters",
-                    "one line of 1 to " + LONGEST_TEXT + " is wanted");
+                    "one line of 1 to " + LONGEST_TEXT + " is expected");
         }
         if (adapts && watermark.has("colour")) {
             watermark.fault("colour", "a colour", "a text that adapts chooses its own; leave it out");
@@ -77,7 +77,7 @@ final class WatermarkClauseReader {
     private Optional<String> file(String key) {
         Optional<String> name = watermark.text(key);
         if (name.isPresent() && !FILE.matcher(name.get()).matches()) {
-            watermark.fault(key, JsonPlace.quoted(name.get()), "the bare name of a file is wanted");
+            watermark.fault(key, JsonPlace.quoted(name.get()), "the bare name of a file is expected");
             return Optional.empty();
         }
         return name;

@@ -23,7 +23,7 @@ import java.util.OptionalInt;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** Brings a piece before a recipe as pixels: a picture as it was decoded, a piece of shapes drawn at the size that is wanted of it. */
+/** Brings a piece before a recipe as pixels: a picture as it was decoded, a piece of shapes drawn at the size that is expected of it. */
 final class FramedSources {
 
     /**
@@ -154,6 +154,6 @@ final class FramedSources {
 
     private static ProblemException changed(PlanPiece planned, String reason) {
         return new ProblemException(new Problem.Vanished(
-                planned.info().fileName(), reason, "Bring it in again, so that the plan fits the file."));
+                planned.info().fileName(), reason, "Import it again, so that the plan matches the file."));
     }
 }

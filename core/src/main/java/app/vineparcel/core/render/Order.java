@@ -61,11 +61,11 @@ public record Order(PlannedRendition planned, Map<String, String> shelf, Optiona
                 throw Files.exists(piece.file())
                         ? other(
                                 piece.info().fileName(),
-                                "The file is another one than when the run was started.",
+                                "The file has changed since the run was started.",
                                 "Render what changed from the plan, which has read it again.")
                         : other(
                                 piece.info().fileName(),
-                                "The file is no longer there.",
+                                "The file is missing.",
                                 "Put it back and try again, or take the piece out of the plan.");
             }
         }
@@ -73,7 +73,7 @@ public record Order(PlannedRendition planned, Map<String, String> shelf, Optiona
             if (!now.content(then.getKey()).filter(then.getValue()::equals).isPresent()) {
                 throw other(
                         then.getKey(),
-                        "The watermark or profile is another one than when the run was started, or is gone.",
+                        "The watermark or profile has changed or is missing since the run was started.",
                         "Render what changed from the plan.");
             }
         }

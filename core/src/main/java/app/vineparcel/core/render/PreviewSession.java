@@ -238,11 +238,11 @@ public final class PreviewSession implements AutoCloseable {
 
     private static Path temporary(PlannedRendition planned) throws ProblemException {
         try {
-            return Files.createTempFile("vine-parcel-trial", ".part");
+            return Files.createTempFile("vine-parcel-preview", ".part");
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
-                            planned.path(), "There is no room for a trial.", "Look whether the disk is full."),
+                            planned.path(), "There is no space for a preview.", "Check whether the disk is full."),
                     e);
         }
     }

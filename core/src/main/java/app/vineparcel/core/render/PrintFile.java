@@ -89,8 +89,8 @@ public final class PrintFile {
             throw new ProblemException(
                     new Problem.CannotWrite(
                             title,
-                            "It cannot be laid on paper: " + e.getMessage(),
-                            "Leave the piece out, or look at its source."),
+                            "It cannot be put on paper: " + e.getMessage(),
+                            "Leave the piece out, or check its source."),
                     e);
         }
     }

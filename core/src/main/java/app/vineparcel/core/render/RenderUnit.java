@@ -97,7 +97,7 @@ final class RenderUnit {
         if (overdue >= MOST_OVERDUE) {
             throw new ProblemException(new Problem.OverBudget(
                     rendition.piece().info().fileName(),
-                    "Other renditions of this source took too long, so this one was not tried.",
+                    "Other renditions of this source took too long, so this one was skipped.",
                     "Export it again in a simpler form, or raise the time limit in the settings."));
         }
     }
@@ -132,18 +132,18 @@ final class RenderUnit {
         if (e instanceof OutOfMemoryError) {
             return new Problem.OverBudget(
                     rendition.path(),
-                    "There was not enough memory for it.",
+                    "There was not enough memory.",
                     "Render fewer sources at once or give the program more memory.");
         }
         if (e instanceof StackOverflowError) {
             return new Problem.Unreadable(
                     rendition.path(),
-                    "What it shows lies too deep within each other to be written.",
+                    "Its elements are nested too deeply.",
                     "Simplify the artwork, or choose a picture format.");
         }
         return new Problem.Unforeseen(
                 rendition.path(),
-                "Something went wrong that nobody foresaw.",
-                "The program's log says what; the other files are not affected.");
+                "Something unexpected went wrong.",
+                "The log says what happened; the other files are not affected.");
     }
 }

@@ -75,7 +75,7 @@ final class RenditionFile {
             shapes.write(file);
             long bytes = Files.size(file);
             if (bytes > recipe.maxBytes().orElse(Long.MAX_VALUE)) {
-                throw new IOException("it would weigh %,d bytes, more than the limit of %,d."
+                throw new IOException("it would be %,d bytes, more than the limit of %,d."
                         .formatted(bytes, recipe.maxBytes().getAsLong()));
             }
         });
@@ -93,7 +93,7 @@ final class RenditionFile {
         if (CutShort.isAmong(unannounced)) {
             throw new ProblemException(new Problem.Unreadable(
                     source.fileName(),
-                    "The file ends before its picture does.",
+                    "The file is cut off before the end of its picture.",
                     "Copy it again from the original, or import it again to use what is there."));
         }
     }
@@ -134,7 +134,7 @@ final class RenditionFile {
     private static void requireNoLocation(PlannedRendition planned, Path file) throws IOException {
         if (planned.column().rules().withoutLocation()
                 && saysPlace(planned.column().recipe().format(), file)) {
-            throw new IOException("it would say where the picture was taken, which this channel may not contain.");
+            throw new IOException("it would say where the picture was taken, which this channel does not allow.");
         }
     }
 

@@ -96,8 +96,8 @@ record RenditionPixels(Picture picture, double clipped) {
                     prepared.source().info().fileName(),
                     inks && !recipe.format().takesInks()
                             ? recipe.format().title() + " cannot hold CMYK."
-                            : "Inks that are left as the source has them cannot be sharpened or marked.",
-                    "Choose a colour profile in the recipe instead of “as source”."));
+                            : "CMYK kept as in the source cannot be sharpened or watermarked.",
+                    "Choose a colour profile in the recipe instead of “same as source”."));
         }
     }
 

@@ -128,7 +128,7 @@ record TargetColours(IccProfile profile, Optional<LinearSpace> space, Optional<R
     static ProblemException unknown(String word) {
         return new ProblemException(new Problem.Vanished(
                 word,
-                "There is no sound ICC profile of that name.",
-                "Bring it in, or choose another profile in the recipe."));
+                "There is no usable ICC profile of that name.",
+                "Import it, or choose another profile in the recipe."));
     }
 }

@@ -68,8 +68,8 @@ final class Watermarking {
             throw new ProblemException(
                     new Problem.BadRequest(
                             clause.mark() instanceof WatermarkClause.FileMark file ? file.name() : "watermark",
-                            "The mark cannot be drawn %d px wide.".formatted(width),
-                            "Choose a smaller scale in the recipe, or another mark."),
+                            "The watermark cannot be drawn %d px wide.".formatted(width),
+                            "Choose a smaller width in the recipe, or another watermark."),
                     e);
         }
     }

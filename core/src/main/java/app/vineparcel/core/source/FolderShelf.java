@@ -71,7 +71,7 @@ public final class FolderShelf implements Shelf {
     public Mark mark(String name) throws ProblemException {
         Path file = file(name)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        name, "There is no mark of that name.", "Bring it in, or name another in the recipe.")));
+                        name, "There is no watermark of that name.", "Import it, or choose another in the recipe.")));
         try {
             Stored<Mark> kept = marks.get(file);
             if (kept == null || isStale(kept, file)) {
@@ -81,7 +81,7 @@ public final class FolderShelf implements Shelf {
             return kept.value();
         } catch (IOException gone) {
             throw new ProblemException(
-                    new Problem.Vanished(name, "The mark is no longer there.", "Bring it in again."), gone);
+                    new Problem.Vanished(name, "The watermark is missing.", "Import it again."), gone);
         }
     }
 
@@ -98,7 +98,7 @@ public final class FolderShelf implements Shelf {
             throw new ProblemException(
                     new Problem.Unreadable(
                             name,
-                            "The mark cannot be read: " + e.getMessage(),
+                            "The watermark cannot be read: " + e.getMessage(),
                             "Use a PNG with transparency or an SVG of shapes."),
                     e);
         }

@@ -20,7 +20,7 @@ public final class HelperName {
                 .replaceAll("[^\\p{L}\\p{N}]+", " ")
                 .strip();
         return HELPER.matcher(words).find()
-                ? Optional.of("its name “%s” is one that helpers have".formatted(name))
+                ? Optional.of("its name “%s” is typical of helper layers".formatted(name))
                 : Optional.empty();
     }
 }

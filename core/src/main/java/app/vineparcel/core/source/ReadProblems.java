@@ -44,8 +44,8 @@ public final class ReadProblems {
             return new ProblemException(
                     new Problem.Vanished(
                             name,
-                            there ? "The file may not be read." : "The file is no longer there.",
-                            there ? "Give the program the right to read it." : "Put it back or bring it in again."),
+                            there ? "The file may not be read." : "The file is missing.",
+                            there ? "Give the program permission to read it." : "Put it back or import it again."),
                     e);
         }
         if (e instanceof NotRead unread) {

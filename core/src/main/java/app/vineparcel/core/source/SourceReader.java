@@ -122,7 +122,7 @@ public final class SourceReader {
         String name = file.getFileName().toString();
         if (!opens.test(file)) {
             throw new ProblemException(new Problem.BadRequest(
-                    name, "It leads out of the source roots.", "Name a folder without links that lead elsewhere."));
+                    name, "It leads outside the source roots.", "Name a folder without links that lead elsewhere."));
         }
         try {
             return ForeignWork.within(pool, limits.source(), work);
@@ -143,8 +143,7 @@ public final class SourceReader {
                             "Render fewer sources at once, ask for fewer pixels, or give the program more memory."),
                     e);
         } catch (StackOverflowError e) {
-            throw ReadProblems.unreadable(
-                    file, name, new IOException("what it holds lies too deep within each other.", e));
+            throw ReadProblems.unreadable(file, name, new IOException("its elements are nested too deeply.", e));
         } catch (RuntimeException | Error e) { // libraries throw all kinds
             throw ReadProblems.unreadable(
                     file, name, new IOException("its data is damaged or of a kind that is not read.", e));
@@ -312,7 +311,7 @@ public final class SourceReader {
     /**
      * The same with fewer pixels where the format has them for less; the size that it tells is that of the pixels.
      *
-     * @param leastEdge the long edge, px, that is wanted at least
+     * @param leastEdge the long edge, px, that is expected at least
      */
     @SuppressWarnings("try") // a hold counts by being open
     public OpenedSource open(Path file, int leastEdge) throws ProblemException {
@@ -341,7 +340,7 @@ public final class SourceReader {
         });
     }
 
-    /** Whether pixels are those that a header promised, or a half, a quarter or an eighth of them if so few are wanted. */
+    /** Whether pixels are those that a header promised, or a half, a quarter or an eighth of them if so few are expected. */
     private static boolean isOf(PixelSize found, PixelSize promised, int leastEdge) {
         if (found.equals(promised)) {
             return true;
@@ -360,8 +359,8 @@ public final class SourceReader {
         try (InputStream in = Files.newInputStream(file)) {
             byte[] start = in.readNBytes(SourceFormat.SIGNATURE_LENGTH);
             if (start.length == 0) {
-                throw new ProblemException(new Problem.Unreadable(
-                        name, "The file is empty.", "Bring it in again from where it was made."));
+                throw new ProblemException(
+                        new Problem.Unreadable(name, "The file is empty.", "Import it again from where it was made."));
             }
             return SourceFormat.of(start)
                     .orElseThrow(() -> new ProblemException(new Problem.Unsupported(
@@ -382,7 +381,7 @@ public final class SourceReader {
                             size,
                             size.pixels() / 1_000_000,
                             pixelBudget / 1_000_000),
-                    "Raise the pixel limit in the settings if the file is sound and the memory large enough."));
+                    "If the file is sound and there is enough memory, raise the pixel limit in the settings."));
         }
     }
 }

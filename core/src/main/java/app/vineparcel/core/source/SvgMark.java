@@ -21,12 +21,12 @@ final class SvgMark implements Mark {
      */
     SvgMark(byte[] svg) throws IOException {
         if (svg.length > LARGEST) {
-            throw new IOException("it has " + svg.length / 1_000_000 + " MB; a mark has up to 5 MB.");
+            throw new IOException("it has " + svg.length / 1_000_000 + " MB; a watermark can have up to 5 MB.");
         }
         document = SvgDocument.read(svg, "mark", SourceOptions.PLAIN);
         List<Piece> pieces = document.pieces();
         if (pieces.size() > 1) {
-            throw new IOException("it has %d artboards; a mark is one drawing.".formatted(pieces.size()));
+            throw new IOException("it has %d artboards; a watermark is one drawing.".formatted(pieces.size()));
         }
         size = pieces.get(0).size();
     }

@@ -1,6 +1,7 @@
 package app.vineparcel.web.assignments;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -86,7 +87,7 @@ class AssignmentController {
     String archive(@PathVariable long id, RedirectAttributes flash) throws ProblemException {
         assignments.archive(id);
         flash.addFlashAttribute(
-                "said", "“%s” is archived.".formatted(assignments.get(id).name()));
+                "said", Text.of("assignments.is-archived", assignments.get(id).name()));
         flash.addFlashAttribute("undo", id);
         return "redirect:/assignments";
     }

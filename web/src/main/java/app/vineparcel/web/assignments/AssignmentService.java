@@ -2,6 +2,7 @@ package app.vineparcel.web.assignments;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -84,9 +85,9 @@ public class AssignmentService {
         String stem = model.name().length() > LONGEST_NAME - 12
                 ? model.name().substring(0, LONGEST_NAME - 12).strip()
                 : model.name();
-        String name = stem + " copy";
+        String name = Text.of("assignments.copy-2", stem);
         for (int i = 2; assignments.findByNameIgnoreCase(name).isPresent(); i++) {
-            name = stem + " copy " + i;
+            name = Text.of("assignments.copy", stem, i);
         }
         return made(name, id);
     }
@@ -133,8 +134,8 @@ public class AssignmentService {
                 .findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "assignment " + id,
-                        "There is no such assignment.",
-                        "Choose one from the list of assignments.")));
+                        Text.of("assignments.there-is-no-such"),
+                        Text.of("assignments.choose-one-from-the"))));
     }
 
     /**
@@ -160,18 +161,20 @@ public class AssignmentService {
         String name = wanted.replace("\0", "").strip();
         if (name.isEmpty() || name.length() > LONGEST_NAME) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The name",
-                    name.isEmpty() ? "It is empty." : "It has " + name.length() + " characters.",
-                    "Give it 1 to " + LONGEST_NAME + " characters."));
+                    Text.of("assignments.the-name"),
+                    name.isEmpty()
+                            ? Text.of("assignments.it-is-empty")
+                            : Text.of("common.has-characters", name.length()),
+                    Text.of("assignments.use-1-to-characters", LONGEST_NAME)));
         }
         Optional<Assignment> there = assignments.findByNameIgnoreCase(name).filter(other -> other.id() != id);
         if (there.isPresent()) {
             throw new ProblemException(new Problem.BadRequest(
                     name,
                     there.get().isArchived()
-                            ? "An archived assignment has this name."
-                            : "An assignment of this name exists.",
-                    "Choose another name."));
+                            ? Text.of("assignments.an-archived-assignment-already")
+                            : Text.of("assignments.there-is-already-an"),
+                    Text.of("assignments.choose-another-name")));
         }
         return name;
     }

@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.recipe.ChannelFile;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import java.util.ArrayList;
@@ -89,7 +90,7 @@ class ChannelController {
                 model.addAttribute("meanwhile", true);
                 return page(model, channels.get(id).channel(), form, Map.of());
             }
-            after.addFlashAttribute("said", "Kept.");
+            after.addFlashAttribute("said", Text.of("channels.saved"));
             return "redirect:/channels/" + id;
         } catch (RecipeException e) {
             return page(model, channel, form, form.byField(e));
@@ -131,7 +132,7 @@ class ChannelController {
 
     @PostMapping("/channels")
     String make() throws ProblemException {
-        String name = channels.freeName("New channel");
+        String name = channels.freeName(Text.of("channels.new-channel"));
         ChannelFile empty = new ChannelFile(
                 name,
                 ChannelFile.COLOURS.get(channels.bands().size() % ChannelFile.COLOURS.size()),
@@ -158,7 +159,7 @@ class ChannelController {
     @PostMapping("/channels/{id}/back")
     String bringBack(@PathVariable long id, RedirectAttributes after) throws ProblemException {
         Channel channel = channels.bringBack(id);
-        after.addFlashAttribute("said", "“" + channel.name() + "” is back.");
+        after.addFlashAttribute("said", Text.of("channels.is-restored", channel.name()));
         return opened(channel);
     }
 

@@ -9,6 +9,7 @@ import app.vineparcel.core.recipe.ChannelReader;
 import app.vineparcel.core.recipe.ChannelWriter;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.recipes.RecipeFiles;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
@@ -73,9 +74,7 @@ class ChannelFiles {
     public Channel bringIn(String name, byte[] archive) throws ProblemException {
         if (!SmallArchive.isOne(archive)) {
             throw new ProblemException(new Problem.Unreadable(
-                    name,
-                    "It is no ZIP.",
-                    "A channel is passed on as a ZIP with its recipes, as the export makes it."));
+                    name, Text.of("channels.it-is-not-a"), Text.of("channels.import-a-channel-as")));
         }
         Map<String, String> texts = SmallArchive.read(name, archive);
         List<String> files =
@@ -83,8 +82,8 @@ class ChannelFiles {
         if (files.size() != 1) {
             throw new ProblemException(new Problem.Unreadable(
                     name,
-                    "It holds " + (files.isEmpty() ? "no channel." : files.size() + " channels."),
-                    "One file ending in " + ENDING + " is wanted."));
+                    Text.of("channels.it-contains-channels", files.size()),
+                    Text.of("channels.it-needs-exactly-one", ENDING)));
         }
         ChannelFile channel = channel(files.get(0), texts.remove(files.get(0)));
         return channels.add(
@@ -107,7 +106,7 @@ class ChannelFiles {
                 channel.recipes().stream().map(ChannelFile.Entry::file).toList();
         List<String> missing = named.stream()
                 .filter(name -> !texts.containsKey(name))
-                .map(name -> "%s names the recipe %s, which is not in the archive.".formatted(file, name))
+                .map(name -> Text.of("channels.refers-to-the-recipe", file, name))
                 .toList();
         if (!missing.isEmpty()) {
             throw RecipeFiles.refused(missing);

@@ -5,6 +5,7 @@ import app.vineparcel.core.recipe.ChannelReader;
 import app.vineparcel.core.recipe.ChannelRequirement;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
+import app.vineparcel.web.Text;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -126,8 +127,8 @@ public final class ChannelForm {
     Map<String, String> byField(RecipeException e) {
         Map<String, String> byField = new LinkedHashMap<>();
         for (RecipeFault fault : e.faults()) {
-            String allowed = fault.pointer().equals(LIMIT) ? "a weight in kB above 0 is wanted" : fault.allowed();
-            byField.putIfAbsent(field(fault.pointer()), "Found " + fault.found() + "; " + allowed + ".");
+            String allowed = fault.pointer().equals(LIMIT) ? Text.of("common.weight-wanted") : fault.allowed();
+            byField.putIfAbsent(field(fault.pointer()), Text.of("common.found", fault.found(), allowed));
         }
         return byField;
     }

@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.recipe.ChannelFile;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.UniqueTitle;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
@@ -72,7 +73,9 @@ public class ChannelService {
     private Channel channel(long id) throws ProblemException {
         return channels.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "channel " + id, "There is no such channel.", "Choose one from the list of channels.")));
+                        "channel " + id,
+                        Text.of("channels.there-is-no-such"),
+                        Text.of("channels.choose-one-from-the"))));
     }
 
     /**
@@ -138,8 +141,8 @@ public class ChannelService {
 
     private void requireFree(String name, long but) throws ProblemException {
         if (channels.existsByNameAndRemovedAtIsNullAndIdNot(name, but)) {
-            throw new ProblemException(
-                    new Problem.BadRequest(name, "A channel of this name exists.", "Choose another name."));
+            throw new ProblemException(new Problem.BadRequest(
+                    name, Text.of("channels.there-is-already-a"), Text.of("channels.choose-another-name")));
         }
     }
 

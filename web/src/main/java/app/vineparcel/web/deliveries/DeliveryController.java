@@ -6,6 +6,7 @@ import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.runs.Rendition;
@@ -141,7 +142,8 @@ class DeliveryController {
         Assignment assignment = frame.fill(model, summary.run().assignmentId(), "deliveries");
         List<String> paths =
                 deliveries.files(runId).stream().map(Rendition::path).toList();
-        String name = SafeName.of(assignment.name() + ", run " + summary.run().number()) + ".zip";
+        String name = SafeName.of(Text.of(
+                        "deliveries.run", assignment.name(), summary.run().number())) + ".zip";
         Path root = deliveries.root(assignment.id());
         return Answers.kept(name, MediaType.parseMediaType("application/zip"))
                 .body(out -> Archive.stream(root, paths, out));

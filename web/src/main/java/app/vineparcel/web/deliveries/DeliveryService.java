@@ -3,6 +3,7 @@ package app.vineparcel.web.deliveries;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.Archive;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
@@ -66,8 +67,8 @@ class DeliveryService {
         if (!rendition.isDone() || !file.startsWith(root) || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
             throw new ProblemException(new Problem.Vanished(
                     rendition.path(),
-                    "The file is no longer in its place.",
-                    "Render it again, or look where it was moved."));
+                    Text.of("deliveries.the-file-is-missing"),
+                    Text.of("deliveries.render-it-again-or")));
         }
         return file;
     }

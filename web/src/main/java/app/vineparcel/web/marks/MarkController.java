@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.TextOutline;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.ImportedShelf;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -42,8 +43,9 @@ class MarkController {
     @GetMapping("/marks")
     String page(Model model) {
         Map<String, String> fonts = new LinkedHashMap<>();
-        TextOutline.FONTS.forEach(
-                font -> fonts.put(font, font.contains("SemiBold") ? "IBM Plex Sans, semi-bold" : "IBM Plex Sans"));
+        TextOutline.FONTS.forEach(font -> fonts.put(
+                font,
+                font.contains("SemiBold") ? Text.of("marks.ibm-plex-sans-semi") : Text.of("marks.ibm-plex-sans")));
         model.addAttribute("marks", marks.all());
         model.addAttribute("files", marks.files());
         model.addAttribute("fonts", fonts);
@@ -54,8 +56,8 @@ class MarkController {
     @GetMapping("/marks/files/{file}")
     ResponseEntity<Resource> file(@PathVariable String file) throws ProblemException {
         Path path = shelf.markFile(file)
-                .orElseThrow(() -> new ProblemException(
-                        new Problem.Vanished(file, "There is no such mark.", "Choose one on the page of marks.")));
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        file, Text.of("marks.there-is-no-such"), Text.of("marks.choose-one-on-the"))));
         boolean svg = file.toLowerCase(Locale.ROOT).endsWith(".svg");
         return ResponseEntity.ok()
                 .contentType(svg ? SVG : MediaType.IMAGE_PNG)

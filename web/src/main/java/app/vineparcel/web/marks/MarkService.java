@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.source.TextOutline;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.ImportedShelf;
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
@@ -96,7 +97,7 @@ public class MarkService {
     private Mark get(long id) throws ProblemException {
         return marks.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "mark " + id, "There is no such mark.", "Choose one on the page of marks.")));
+                        "mark " + id, Text.of("marks.there-is-no-such"), Text.of("marks.choose-one-on-the"))));
     }
 
     /**
@@ -129,9 +130,9 @@ public class MarkService {
         String text = wanted.strip();
         if (text.isEmpty() || text.length() > LONGEST_TEXT || !TextOutline.FONTS.contains(font)) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The text",
-                    text.isEmpty() ? "It is empty." : "It has " + text.length() + " characters.",
-                    "Write one line of 1 to " + LONGEST_TEXT + " characters."));
+                    Text.of("marks.the-text"),
+                    text.isEmpty() ? Text.of("marks.it-is-empty") : Text.of("common.has-characters", text.length()),
+                    Text.of("marks.type-one-line-of", LONGEST_TEXT)));
         }
         String file = free(SafeName.of(firstWords(SafeName.kebab(text))));
         TextOutline outline = new TextOutline(text, font);

@@ -18,6 +18,7 @@ import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.PreviewSessions;
@@ -120,9 +121,11 @@ class DrawerController {
                     String ground = recipe.format().keepsAlpha()
                                     && recipe.background().transparent()
                             ? file.options(file.piece()).paper()
-                                    ? "opaque, on white paper"
+                                    ? Text.of("plan.white-paper")
                                     : "transparent where the piece is"
-                            : "opaque, on #%06x".formatted(recipe.background().rgb());
+                            : Text.of(
+                                    "plan.format-3",
+                                    "#%06x".formatted(recipe.background().rgb()));
                     return List.of(
                             new Fact("Format", Sentences.format(recipe.format())),
                             new Fact("Size", Sentences.summary(recipe)),
@@ -185,7 +188,7 @@ class DrawerController {
         GridCell cell = PlanRows.cell(grids.of(assignment), piece, column).orElseThrow(SelectionController::gone);
         Optional<PlannedRendition> shown = cell.shown();
         if (shown.isEmpty()) {
-            return ResponseEntity.ok(Map.of("problem", cell.notFor().orElse("There is nothing to be seen.")));
+            return ResponseEntity.ok(Map.of("problem", cell.notFor().orElse(Text.of("plan.there-is-nothing-to"))));
         }
         PlannedRendition planned = shown.get();
         if (planned.blocker()
@@ -262,7 +265,9 @@ class DrawerController {
         Assignment assignment = assignments.get(id);
         if (!aspect.matches("\\d{1,5}\\.\\d{3}|" + PlanPiece.ANY_ASPECT)) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The crop", "“%s” is no aspect.".formatted(aspect), "Reload the page and drag it again."));
+                    Text.of("plan.the-crop"),
+                    Text.of("plan.is-not-an-aspect", aspect),
+                    Text.of("plan.reload-the-page-and")));
         }
         return teller.of(assignment, changes.crop(assignment, piece, aspect, place(x, y, share)));
     }

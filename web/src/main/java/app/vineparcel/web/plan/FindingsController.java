@@ -13,6 +13,7 @@ import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.plan.Remedy;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -122,13 +123,15 @@ class FindingsController {
                     changes.choose(
                             assignment,
                             plan -> plan.grid().choices().turned(plan.grid().found(code), false),
-                            edits -> "%s off: %s".formatted(words.count(edits.size(), "cell"), title(code))));
+                            edits -> Text.of("plan.off", words.count(edits.size(), "cell"), title(code))));
         }
         Remedy meant = Remedy.byWord(remedy)
                 .filter(one -> Remedy.against(code).contains(one))
                 .orElseThrow(SelectionController::gone);
-        PlanSnapshot after = changes.choose(assignment, plan -> remedied(plan.grid(), code, meant), edits -> "%s: %s"
-                .formatted(title(code), words.count(edits.size(), "override")));
+        PlanSnapshot after = changes.choose(
+                assignment,
+                plan -> remedied(plan.grid(), code, meant),
+                edits -> Text.of("plan.format", title(code), words.count(edits.size(), "override")));
         return teller.of(assignment, after);
     }
 
@@ -174,7 +177,10 @@ class FindingsController {
             Choices.Accepted one = new Choices.Accepted(code, piece, column);
             boolean before = plan.grid().choices().accepted().contains(one);
             boolean known = piece.isEmpty() || plan.grid().rowOf(piece).isPresent();
-            String label = "%s %s".formatted(title(code), accepted ? "accepted" : "no longer accepted");
+            String label = Text.of(
+                    "plan.format-2",
+                    title(code),
+                    accepted ? Text.of("plan.accepted") : Text.of("plan.no-longer-accepted"));
             return new PlanStep(
                     label,
                     before == accepted || !known
@@ -198,7 +204,9 @@ class FindingsController {
         String clean = text.replace("\0", "").strip();
         if (clean.length() > LONGEST_ALT_TEXT) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The alternative text", "It has up to 1,000 characters.", "Say it in a sentence or two."));
+                    Text.of("plan.the-alternative-text"),
+                    Text.of("plan.it-is-longer-than"),
+                    Text.of("plan.use-a-sentence-or")));
         }
         @Nullable String after = clean.isEmpty() ? null : clean;
         return teller.of(assignment, changes.make(assignment, plan -> plan.grid()
@@ -207,8 +215,9 @@ class FindingsController {
                     String before =
                             plan.grid().rows().get(row).known().altText().orElse(null);
                     return new PlanStep(
-                            "alternative text of “%s”"
-                                    .formatted(plan.rows().get(row).name()),
+                            Text.of(
+                                    "plan.alternative-text-of",
+                                    plan.rows().get(row).name()),
                             Objects.equals(before, after)
                                     ? List.of()
                                     : List.of(new PlanEdit(PlanEdit.Kind.ALT_TEXT, piece, "", before, after)));

@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.FindingGuide;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.Remedy;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -104,7 +105,7 @@ record FindingsPanel(List<Finding> whole, List<Kind> kinds, List<Quiet> accepted
                 .map(at -> grid.columns().get(at).recipe().title())
                 .orElse("");
         return piece.isEmpty() && recipe.isEmpty()
-                ? "all of this plan"
+                ? Text.of("plan.the-whole-plan")
                 : piece.isEmpty() ? recipe : recipe.isEmpty() ? piece : piece + ", " + recipe;
     }
 }

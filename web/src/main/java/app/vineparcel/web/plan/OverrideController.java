@@ -8,6 +8,7 @@ import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.recipes.RecipeForm;
 import app.vineparcel.web.recipes.RecipePages;
@@ -133,7 +134,7 @@ class OverrideController {
     }
 
     private static String label(StoredPiece piece, PlanService.ShownColumn column) {
-        return "override of “%s” for “%s”".formatted(column.stored().title(), piece.name());
+        return Text.of("plan.override-of-for", column.stored().title(), piece.name());
     }
 
     private static Choices.CellKey cell(StoredPiece piece, PlanService.ShownColumn column) {
@@ -179,8 +180,8 @@ class OverrideController {
                 .filter(column -> column.key().key().equals(key) && !column.combines())
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "This cell of the plan",
-                        "Its recipe is not in the channel any more.",
-                        "Open the plan again.")));
+                        Text.of("plan.this-cell-of-the"),
+                        Text.of("plan.its-recipe-is-no"),
+                        Text.of("plan.open-the-plan-again"))));
     }
 }

@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import java.util.ArrayList;
@@ -94,7 +95,7 @@ class PagesController {
         PlanSnapshot after = changes.make(assignment, plan -> {
             String before = plan.orders().get(column);
             return new PlanStep(
-                    "order of pages",
+                    Text.of("plan.order-of-pages"),
                     Objects.equals(before, order) || known.isEmpty()
                             ? List.of()
                             : List.of(new PlanEdit(PlanEdit.Kind.ORDER, "", column, before, order)));

@@ -5,6 +5,7 @@ import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.recipes.RecipeService;
 import java.util.ArrayList;
@@ -37,9 +38,9 @@ class PathFixes {
 
     /** What can be put into a name. */
     private enum Way {
-        SOURCE("Put the source’s name in front", name -> "{stem}-" + name),
-        NUMBER("Put the piece’s number behind", name -> name + "-{n:3}"),
-        RECIPE("Put the recipe’s name behind", name -> name + "-{recipe|kebab}");
+        SOURCE(Text.of("plan.put-the-source-name"), name -> "{stem}-" + name),
+        NUMBER(Text.of("plan.add-the-piece-number"), name -> name + "-{n:3}"),
+        RECIPE(Text.of("plan.add-the-recipe-name"), name -> name + "-{recipe|kebab}");
 
         private final String label;
         private final UnaryOperator<String> change;

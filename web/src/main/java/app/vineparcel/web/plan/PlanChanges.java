@@ -12,6 +12,7 @@ import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.sources.PieceCrops;
 import app.vineparcel.web.sources.PieceService;
@@ -99,8 +100,10 @@ class PlanChanges {
                     .filter(piece -> !Objects.equals(crop(piece, aspect), after))
                     .map(piece -> new PlanEdit(PlanEdit.Kind.CROP, piece.id(), aspect, crop(piece, aspect), after))
                     .toList();
-            String of = meant.size() == 1 ? "“%s”".formatted(meant.get(0).name()) : meant.size() + " pieces";
-            return new PlanStep("crop of " + of, edits);
+            String of = meant.size() == 1
+                    ? Text.of("common.quoted", meant.get(0).name())
+                    : Text.of("count.piece", meant.size());
+            return new PlanStep(Text.of("plan.crop-of", of), edits);
         });
     }
 
@@ -149,11 +152,10 @@ class PlanChanges {
 
     private static ProblemException overtaken(Optional<PlanHistory.StoredStep> now) {
         return new ProblemException(new Problem.BadRequest(
-                "The plan",
-                "It was changed in another window meanwhile"
-                        + now.map(step -> ": “%s”.".formatted(step.step().label()))
-                                .orElse("."),
-                "Look at what is there now, then undo again."));
+                Text.of("plan.the-plan"),
+                now.map(step -> Text.of("plan.it-was-changed-in", step.step().label()))
+                        .orElse(Text.of("plan.it-was-changed-in-2")),
+                Text.of("plan.check-the-current-state")));
     }
 
     /** What the plan says now of what an edit is about, as the edit would write it. */

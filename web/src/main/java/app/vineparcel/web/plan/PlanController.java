@@ -8,6 +8,7 @@ import app.vineparcel.core.plan.FindingGuide;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -48,22 +49,22 @@ class PlanController {
 
     private static final int LONGEST_WORD = 64;
     private static final Map<String, String> GROUPS = words(
-            "none", "No groups",
-            "folder", "Group by folder",
-            "kind", "Group by kind",
-            "orientation", "Group by orientation",
-            "date", "Group by date",
-            "state", "Group by state");
+            "none", Text.of("plan.no-groups"),
+            "folder", Text.of("plan.group-by-folder"),
+            "kind", Text.of("plan.group-by-kind"),
+            "orientation", Text.of("plan.group-by-orientation"),
+            "date", Text.of("plan.group-by-date"),
+            "state", Text.of("plan.group-by-state"));
     private static final Map<String, String> SORTS = words(
-            "number", "Sort by number",
-            "name", "Sort by name",
-            "-name", "Sort by name, Z first",
-            "date", "Sort by date",
-            "-date", "Sort by date, newest first",
-            "kind", "Sort by kind",
-            "orientation", "Sort by orientation",
-            "folder", "Sort by folder",
-            "state", "Sort by state");
+            "number", Text.of("plan.sort-by-number"),
+            "name", Text.of("plan.sort-by-name"),
+            "-name", Text.of("plan.sort-by-name-z"),
+            "date", Text.of("plan.sort-by-date"),
+            "-date", Text.of("plan.sort-by-date-newest"),
+            "kind", Text.of("plan.sort-by-kind"),
+            "orientation", Text.of("plan.sort-by-orientation"),
+            "folder", Text.of("plan.sort-by-folder"),
+            "state", Text.of("plan.sort-by-state"));
     private static final ViewRequest NOTHING_ASKED = new ViewRequest("", "", "", "", "", "");
 
     /** A channel over its columns. */
@@ -195,7 +196,7 @@ class PlanController {
             return Optional.of((at.isAfter(now) ? at : at.plusDays(1)).toInstant());
         } catch (DateTimeParseException e) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The time", "It is no time of day.", "Give hours and minutes, such as 22:00."));
+                    Text.of("plan.the-time"), Text.of("plan.it-is-not-a"), Text.of("plan.use-hours-and-minutes")));
         }
     }
 
@@ -204,7 +205,7 @@ class PlanController {
                 folders.findings(id, chosen.predictedBytes()).stream().findFirst();
         if (full.isPresent()) {
             throw new ProblemException(new Problem.CannotWrite(
-                    FindingGuide.title(full.get().code()), full.get().message(), "Then render again."));
+                    FindingGuide.title(full.get().code()), full.get().message(), Text.of("plan.then-render-again")));
         }
     }
 

@@ -4,6 +4,7 @@ import app.vineparcel.core.plan.CellState;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.GridTotals;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
@@ -41,9 +42,9 @@ record PlanFoot(
                 totals.renditions(),
                 totals.renditions() - counts.getOrDefault(CellState.DONE, 0),
                 words.count(totals.renditions(), "rendition"),
-                "of " + words.count(grid.piecesOn(), "piece"),
-                "about " + words.weight(totals.bytes()),
-                found.isEmpty() ? "no findings" : String.join(" · ", found),
+                Text.of("plan.of", words.count(grid.piecesOn(), "piece")),
+                Text.of("plan.about", words.weight(totals.bytes())),
+                found.isEmpty() ? Text.of("plan.no-findings") : String.join(" · ", found),
                 plan.files().isEmpty() ? "" : states(counts));
     }
 
@@ -54,21 +55,22 @@ record PlanFoot(
             return "Render";
         }
         if (toMake == count) {
-            return "Render %,d".formatted(count);
+            return Text.of("plan.render", count);
         }
-        return toMake == 0 ? "Nothing changed" : "Render %,d that changed".formatted(toMake);
+        return toMake == 0 ? Text.of("plan.nothing-changed") : Text.of("plan.render-that-changed", toMake);
     }
 
     /** What the other button says; empty where the main one makes all. */
     @JsonProperty
     public String again() {
-        return toMake == count ? "" : "All %,d again".formatted(count);
+        return toMake == count ? "" : Text.of("plan.all-again", count);
     }
 
     private static String states(Map<CellState, Integer> counts) {
         return Stream.of(CellState.DONE, CellState.CHANGED, CellState.PLANNED, CellState.FAILED)
                 .filter(counts::containsKey)
-                .map(state -> "%,d %s".formatted(counts.get(state), state == CellState.PLANNED ? "new" : state.word()))
+                .map(state -> "%,d %s"
+                        .formatted(counts.get(state), state == CellState.PLANNED ? Text.of("plan.new") : state.word()))
                 .collect(Collectors.joining(" · "));
     }
 }

@@ -2,6 +2,7 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.sources.PiecesRenamed;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -64,7 +65,7 @@ class PlanHistory {
                 .toList();
         add(
                 renamed.assignmentId(),
-                new PlanStep(edits.size() == 1 ? "1 piece renamed" : edits.size() + " pieces renamed", edits));
+                new PlanStep(Text.of("plan.renamed-2", Text.of("count.piece", edits.size())), edits));
     }
 
     /** The step that was done last. */

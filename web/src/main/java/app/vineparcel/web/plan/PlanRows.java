@@ -6,6 +6,7 @@ import app.vineparcel.core.plan.GridCell;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.plan.PlanView.Line.Heading;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import java.util.ArrayList;
 import java.util.List;
@@ -55,7 +56,7 @@ public final class PlanRows {
             Stream<String> found = of.shown().stream()
                     .flatMap(file -> file.findings().stream())
                     .map(Finding::message);
-            String changed = why.isEmpty() ? "" : "Changed since it was made: " + why;
+            String changed = why.isEmpty() ? "" : Text.of("plan.changed-since-it-was", why);
             return Stream.of(paths, Stream.of(overridden(), changed), found)
                     .flatMap(Function.identity())
                     .filter(line -> !line.isEmpty())
@@ -101,16 +102,20 @@ public final class PlanRows {
                 return "";
             }
             if (!why.isEmpty()) {
-                return "changed · " + why;
+                return Text.of("plan.changed-2", why);
             }
             int files = of.files().size();
-            return (combines ? "page · " : files > 1 ? files + " files · " : "about ") + WORDS.weight(of.bytes());
+            String weight = WORDS.weight(of.bytes());
+            if (combines) {
+                return Text.of("plan.page", weight);
+            }
+            return files > 1 ? Text.of("plan.files", files, weight) : Text.of("plan.about", weight);
         }
 
         /** Its state, what is overridden and its worst finding, for who does not see it. */
         public String spoken() {
             if (!isFor()) {
-                return "not for this piece";
+                return Text.of("plan.not-for-this-piece");
             }
             String finding = of.worst()
                     .map(level -> ", " + level.name().toLowerCase(Locale.ROOT))

@@ -7,6 +7,7 @@ import app.vineparcel.core.plan.Grid;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.Planner;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.recipes.StoredRecipe;
@@ -49,7 +50,9 @@ class PlanService {
         Plan chosen = grid.selected(orders);
         if (chosen.renditions().isEmpty()) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The plan", "What was chosen is no longer there.", "Reload the page and choose again."));
+                    Text.of("plan.the-plan"),
+                    Text.of("plan.the-selection-no-longer"),
+                    Text.of("plan.reload-the-page-and-2")));
         }
         return chosen;
     }

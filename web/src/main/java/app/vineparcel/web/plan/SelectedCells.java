@@ -2,6 +2,7 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
@@ -44,7 +45,7 @@ record SelectedCells(Map<ColumnKey, Set<Long>> piecesByColumn, boolean isAsBefor
     private static SelectedCells cells(String text) throws ProblemException {
         SelectedCells choice = new SelectedCells(parse(text), false);
         if (choice.piecesByColumn().isEmpty()) {
-            throw nothing("Nothing is chosen.", "Turn on at least one cell of the plan.");
+            throw nothing(Text.of("plan.nothing-is-selected"), Text.of("plan.turn-on-at-least"));
         }
         return choice;
     }
@@ -64,12 +65,12 @@ record SelectedCells(Map<ColumnKey, Set<Long>> piecesByColumn, boolean isAsBefor
                 chosen.put(ColumnKey.of(sides[0]), pieces);
             }
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
-            throw nothing("What the page sent cannot be understood.", "Reload the page and choose again.");
+            throw nothing(Text.of("plan.the-page-sent-something"), Text.of("plan.reload-the-page-and-2"));
         }
         return chosen;
     }
 
     private static ProblemException nothing(String reason, String remedy) {
-        return new ProblemException(new Problem.BadRequest("The plan", reason, remedy));
+        return new ProblemException(new Problem.BadRequest(Text.of("plan.the-plan"), reason, remedy));
     }
 }

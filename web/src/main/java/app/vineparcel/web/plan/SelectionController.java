@@ -10,6 +10,7 @@ import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -85,9 +86,11 @@ class SelectionController {
     private String label(List<PlanEdit> edits) {
         String cells = words.count(edits.size(), "cell");
         if (edits.stream().allMatch(edit -> PlanEdit.ON.equals(edit.after()))) {
-            return cells + " on";
+            return Text.of("plan.on", cells);
         }
-        return edits.stream().allMatch(edit -> PlanEdit.OFF.equals(edit.after())) ? cells + " off" : cells + " changed";
+        return edits.stream().allMatch(edit -> PlanEdit.OFF.equals(edit.after()))
+                ? Text.of("plan.off-2", cells)
+                : Text.of("plan.changed", cells);
     }
 
     private static List<Choices.CellKey> cells(String text) throws ProblemException {
@@ -106,7 +109,7 @@ class SelectionController {
 
     static ProblemException gone() {
         return new ProblemException(new Problem.Vanished(
-                "The plan", "It has changed since this page was opened.", "Reload the page and choose again."));
+                Text.of("plan.the-plan"), Text.of("plan.it-has-changed-since"), Text.of("plan.reload-the-page-and-2")));
     }
 
     private static List<Choices.CellKey> known(Grid grid, List<Choices.CellKey> cells) {
@@ -173,8 +176,7 @@ class SelectionController {
                                         plan.grid().columns().stream()
                                                 .map(column -> column.id())
                                                 .toList()),
-                        edits -> "choices of “%s” copied to %s"
-                                .formatted(from.name(), words.count(to.size(), "piece"))));
+                        edits -> Text.of("plan.settings-of-copied-to", from.name(), words.count(to.size(), "piece"))));
     }
 
     private static PlanPiece one(Grid grid, String model) throws ProblemException {
@@ -182,10 +184,9 @@ class SelectionController {
         List<PlanPiece> found = grid.rows().stream().filter(named::has).toList();
         if (found.size() != 1) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The choices",
-                    "They are copied from one piece; “%s” means %s."
-                            .formatted(model, found.isEmpty() ? "none" : "several"),
-                    "Write its number or its whole name."));
+                    Text.of("plan.the-settings"),
+                    Text.of("plan.settings-are-copied-from", model, found.isEmpty() ? "none" : "several"),
+                    Text.of("plan.type-its-number-or")));
         }
         return found.get(0);
     }
@@ -205,7 +206,7 @@ class SelectionController {
     private static PlanStep named(PieceRow row, Optional<String> given) {
         String after = given.filter(name -> !name.equals(row.own())).orElse(null);
         return new PlanStep(
-                "“%s” renamed".formatted(row.name()),
+                Text.of("plan.renamed", row.name()),
                 Objects.equals(after, row.given())
                         ? List.of()
                         : List.of(new PlanEdit(PlanEdit.Kind.NAME, String.valueOf(row.id()), "", row.given(), after)));

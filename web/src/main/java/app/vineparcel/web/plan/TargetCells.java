@@ -5,6 +5,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlanView;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -86,8 +87,10 @@ record TargetCells(
     List<Integer> someRows(PlanSnapshot plan, PlanView view) throws ProblemException {
         List<Integer> rows = rows(plan, view);
         if (rows.isEmpty()) {
-            throw new ProblemException(
-                    new Problem.BadRequest("The plan", "No piece is meant.", "Select some, or filter for others."));
+            throw new ProblemException(new Problem.BadRequest(
+                    Text.of("plan.the-plan"),
+                    Text.of("plan.no-pieces-are-selected"),
+                    Text.of("plan.select-some-or-change")));
         }
         return rows;
     }

@@ -2,6 +2,7 @@ package app.vineparcel.web.printing;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import com.hp.jipp.encoding.IppInputStream;
 import com.hp.jipp.encoding.IppOutputStream;
 import com.hp.jipp.encoding.IppPacket;
@@ -47,30 +48,35 @@ class PrintClient {
                     .build();
             HttpResponse<byte[]> answer = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
             if (answer.statusCode() != 200) {
-                throw refused(name, "The printer answers with HTTP %d.".formatted(answer.statusCode()));
+                throw refused(name, Text.of("printing.the-printer-answers-with", answer.statusCode()));
             }
             IppPacket response = new IppInputStream(new ByteArrayInputStream(answer.body())).readPacket();
             if (response.getStatus().getCode() >= 0x0100) {
                 throw refused(
                         name,
-                        "The printer does not take it: %s."
-                                .formatted(response.getStatus().getName()));
+                        Text.of(
+                                "printing.the-printer-refused-it",
+                                response.getStatus().getName()));
             }
             Integer number = response.getValue(Tag.jobAttributes, Types.jobId);
             return number == null ? 0 : number;
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
-                            name, "The printer cannot be reached.", "Look whether it is on, and at its address."),
+                            name, Text.of("printing.the-printer-cannot-be"), Text.of("printing.check-that-it-is")),
                     e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new ProblemException(new Problem.CannotWrite(name, "Printing was broken off.", "Print it again."), e);
+            throw new ProblemException(
+                    new Problem.CannotWrite(
+                            name, Text.of("printing.printing-was-interrupted"), Text.of("printing.print-it-again")),
+                    e);
         }
     }
 
     private static ProblemException refused(String name, String reason) {
-        return new ProblemException(new Problem.CannotWrite(name, reason, "Choose another printer, or make a PDF."));
+        return new ProblemException(
+                new Problem.CannotWrite(name, reason, Text.of("printing.choose-another-printer-or")));
     }
 
     private static URI http(URI printer) {

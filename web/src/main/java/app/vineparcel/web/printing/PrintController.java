@@ -7,6 +7,7 @@ import app.vineparcel.core.plan.PrintLayout;
 import app.vineparcel.core.render.PrintFile;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.sources.PiecePreviews;
@@ -113,8 +114,8 @@ class PrintController {
     private List<StoredPiece> chosen(long id, List<Long> ids) throws ProblemException {
         List<StoredPiece> chosen = pieces.chosen(id, ids);
         if (chosen.isEmpty()) {
-            throw new ProblemException(
-                    new Problem.BadRequest("Printing", "Nothing is chosen.", "Choose pieces on the sources page."));
+            throw new ProblemException(new Problem.BadRequest(
+                    "Printing", Text.of("printing.nothing-is-selected"), Text.of("printing.select-pieces-on-the")));
         }
         return chosen;
     }
@@ -141,12 +142,12 @@ class PrintController {
             RedirectAttributes after)
             throws ProblemException, IOException {
         URI address = printer.orElseThrow(() -> new ProblemException(new Problem.BadRequest(
-                "Printing", "No printer is set up.", "Make a PDF, or name a printer in the settings.")));
+                "Printing", Text.of("printing.no-printer-is-set"), Text.of("printing.save-a-pdf-or"))));
         Assignment assignment = frame.fill(model, id, "sources");
         Path file = made(id, piece, form, assignment.name());
         try {
             int number = client.print(address, assignment.name(), file);
-            after.addFlashAttribute("said", "Sent to the printer as job %d.".formatted(number));
+            after.addFlashAttribute("said", Text.of("printing.sent-to-the-printer", number));
             after.addFlashAttribute("printed", form);
             after.addAttribute("piece", piece);
             return "redirect:/assignments/" + id + "/print";

@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.plan.PrintLayout;
+import app.vineparcel.web.Text;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -49,13 +50,13 @@ record PrintForm(
         if (named.isEmpty()) {
             boolean sound = width >= SMALLEST && width <= LARGEST && height >= SMALLEST && height <= LARGEST;
             if (!sound) {
-                throw wrong("A paper is 20 to 3000 mm wide and high.");
+                throw wrong(Text.of("printing.paper-is-20-to"));
             }
         }
         Extent upright = named.orElseGet(() -> new Extent(width * PrintLayout.MM, height * PrintLayout.MM));
         Extent sheet = lying ? new Extent(upright.height(), upright.width()) : upright;
         if (each < 1 || each > MOST_EACH) {
-            throw wrong("One to 64 pieces go on a page.");
+            throw wrong(Text.of("printing.a-page-takes-1"));
         }
         int[] grid = PrintLayout.grid(each, sheet);
         try {
@@ -67,11 +68,12 @@ record PrintForm(
                     margin * PrintLayout.MM,
                     gap * PrintLayout.MM);
         } catch (IllegalArgumentException e) {
-            throw wrong("Margins and gaps leave no room for so many pieces on this paper.");
+            throw wrong(Text.of("printing.margins-and-gaps-leave"));
         }
     }
 
     private static ProblemException wrong(String reason) {
-        return new ProblemException(new Problem.BadRequest("The paper", reason, "Correct the numbers."));
+        return new ProblemException(
+                new Problem.BadRequest(Text.of("printing.the-paper"), reason, Text.of("printing.correct-the-numbers")));
     }
 }

@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import java.util.Map;
 import java.util.Optional;
@@ -75,7 +76,9 @@ class RecipeController {
             StoredRecipe kept = changed.get();
             after.addFlashAttribute(
                     "said",
-                    kept.version() == before ? "Nothing was changed." : "Kept as version " + kept.version() + ".");
+                    kept.version() == before
+                            ? Text.of("recipes.nothing-changed")
+                            : Text.of("recipes.saved-as-version", kept.version()));
             return "redirect:/recipes/" + id;
         } catch (RecipeException e) {
             return page(model, stored, form, RecipeForm.byField(e));
@@ -85,7 +88,7 @@ class RecipeController {
     /** A recipe that says nothing yet. */
     @PostMapping("/recipes")
     String make() throws RecipeException {
-        return opened(recipes.addCopy(RecipeReader.read("{\"recipe\": 1}", "New recipe")));
+        return opened(recipes.addCopy(RecipeReader.read("{\"recipe\": 1}", Text.of("recipes.new-recipe"))));
     }
 
     @PostMapping("/recipes/{id:\\d+}/copy")
@@ -114,8 +117,8 @@ class RecipeController {
         after.addFlashAttribute(
                 "said",
                 retired
-                        ? "Retired. Channels that use it keep it, and it can be brought back here."
-                        : "“" + stored.title() + "” is back.");
+                        ? Text.of("recipes.retired-channels-that-use")
+                        : Text.of("recipes.is-restored", stored.title()));
         return opened(stored);
     }
 

@@ -8,6 +8,7 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.SmallArchive;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -35,8 +36,8 @@ public final class RecipeFiles {
                 : Map.of(name, new String(file, StandardCharsets.UTF_8));
         Map<String, Recipe> recipes = read(texts);
         if (recipes.isEmpty()) {
-            throw new ProblemException(
-                    new Problem.Unreadable(name, "There is no recipe in it.", "Recipe files end in " + ENDING + "."));
+            throw new ProblemException(new Problem.Unreadable(
+                    name, Text.of("recipes.it-contains-no-recipe"), Text.of("recipes.recipe-files-end-in", ENDING)));
         }
         return List.copyOf(recipes.values());
     }
@@ -67,13 +68,15 @@ public final class RecipeFiles {
 
     /** A fault with its file and its place. */
     public static String said(String file, RecipeFault fault) {
-        return "%s, %s".formatted(file, fault.sentence());
+        return Text.of("recipes.format", file, fault.sentence());
     }
 
     /** Nothing was imported in, for these reasons. */
     public static ProblemException refused(List<String> faults) {
         return new ProblemException(new Problem.BadRequest(
-                "Nothing was brought in", String.join("\n", faults), "Mend the file and bring it in again."));
+                Text.of("recipes.nothing-was-imported"),
+                String.join("\n", faults),
+                Text.of("recipes.correct-the-file-and")));
     }
 
     private static String stem(String path) {

@@ -6,6 +6,7 @@ import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.SharpenClause;
+import app.vineparcel.web.Text;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,21 +21,6 @@ import tools.jackson.databind.node.ObjectNode;
 public final class RecipeForm {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    /** Which numbers and options belong to which size mode and format. */
-    private static final Map<String, List<String>> SIZE_FIELDS = Map.ofEntries(
-            Map.entry("original", List.of()),
-            Map.entry("long-edge", List.of("px")),
-            Map.entry("short-edge", List.of("px")),
-            Map.entry("width", List.of("px")),
-            Map.entry("height", List.of("px")),
-            Map.entry("inside", List.of("width", "height")),
-            Map.entry("fill", List.of("width", "height")),
-            Map.entry("pad", List.of("width", "height")),
-            Map.entry("stretch", List.of("width", "height")),
-            Map.entry("scale", List.of("factor")),
-            Map.entry("megapixels", List.of("mp")),
-            Map.entry("print", List.of("width", "height", "unit", "fit")));
-
     private static final Map<String, List<String>> MARK_FIELDS =
             Map.of("file", List.of("mark", "mark-on-dark"), "text", List.of("text", "colour"));
     private static final List<String> LAID =
@@ -151,7 +137,7 @@ public final class RecipeForm {
         put(root.putObject("crop"), "/crop/aspect");
         ObjectNode size = root.putObject("size");
         put(size, "/size/mode");
-        SIZE_FIELDS.getOrDefault(value("/size/mode"), List.of()).forEach(field -> put(size, "/size/" + field));
+        SizeFields.of(value("/size/mode")).forEach(field -> put(size, "/size/" + field));
         put(size, "/size/enlarge");
         put(size, "/size/ppi");
         densities(size);
@@ -219,8 +205,8 @@ public final class RecipeForm {
     public static Map<String, String> byField(RecipeException e) {
         Map<String, String> byField = new LinkedHashMap<>();
         for (RecipeFault fault : e.faults()) {
-            String allowed = fault.pointer().equals(WEIGHT) ? "a weight in kB above 0 is wanted" : fault.allowed();
-            byField.putIfAbsent(fault.pointer(), "Found " + fault.found() + "; " + allowed + ".");
+            String allowed = fault.pointer().equals(WEIGHT) ? Text.of("common.weight-wanted") : fault.allowed();
+            byField.putIfAbsent(fault.pointer(), Text.of("common.found", fault.found(), allowed));
         }
         return byField;
     }

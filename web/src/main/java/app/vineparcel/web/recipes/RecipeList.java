@@ -1,6 +1,7 @@
 package app.vineparcel.web.recipes;
 
 import app.vineparcel.core.recipe.Sentences;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import java.util.List;
 import java.util.Map;
@@ -51,7 +52,7 @@ class RecipeList {
                 .map(use -> said(use, id, words))
                 .filter(text -> !text.isEmpty())
                 .collect(Collectors.joining(" · "));
-        return said.isEmpty() ? "not used yet" : said;
+        return said.isEmpty() ? Text.of("recipes.not-used-yet") : said;
     }
 
     private static String said(Map.Entry<String, Map<Long, Long>> use, long id, Words words) {

@@ -4,6 +4,7 @@ import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.geometry.Anchor;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.marks.MarkService;
 import app.vineparcel.web.sources.SamplePieces;
 import app.vineparcel.web.storage.ImportedShelf;
@@ -59,18 +60,7 @@ public class RecipePages {
 
     private static Map<String, String> sizeModes() {
         Map<String, String> modes = new LinkedHashMap<>();
-        modes.put("original", "all the pixels it has");
-        modes.put("long-edge", "long edge");
-        modes.put("short-edge", "short edge");
-        modes.put("width", "width");
-        modes.put("height", "height");
-        modes.put("inside", "fit inside a box");
-        modes.put("fill", "fill a box, crop the rest");
-        modes.put("pad", "on a canvas of a box");
-        modes.put("stretch", "stretch to a box");
-        modes.put("scale", "scale by a factor");
-        modes.put("megapixels", "megapixels");
-        modes.put("print", "size on paper");
+        SizeFields.MODES.forEach(mode -> modes.put(mode, Text.of("size." + mode)));
         return modes;
     }
 

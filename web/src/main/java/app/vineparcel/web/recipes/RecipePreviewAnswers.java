@@ -30,7 +30,10 @@ public final class RecipePreviewAnswers {
         answer.put("written", Sentences.format(preview.format()));
         answer.put("profile", preview.profile());
         answer.put("clipped", WORDS.share(preview.clipped()));
-        preview.similarity().ifPresent(similarity -> answer.put("similarity", similarity));
+        preview.similarity().ifPresent(similarity -> {
+            answer.put("similarity", similarity);
+            answer.put("difference", WORDS.difference(similarity));
+        });
         answer.put(
                 "clear",
                 planned.column().recipe().background().transparent()

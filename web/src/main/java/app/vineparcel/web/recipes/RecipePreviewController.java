@@ -11,6 +11,7 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.core.render.RecipePreview;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.sources.SamplePieces;
 import java.util.List;
 import java.util.Map;
@@ -80,7 +81,7 @@ class RecipePreviewController {
             @RequestParam long number) {
         List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
         if (chosen.isEmpty()) {
-            return ResponseEntity.ok(Map.of("problem", "This piece is no longer there. Choose another."));
+            return ResponseEntity.ok(Map.of("problem", Text.of("recipes.this-piece-no-longer")));
         }
         try {
             PlannedRendition planned = planned(form, chosen.get(0));

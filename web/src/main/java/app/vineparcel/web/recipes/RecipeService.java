@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.UniqueTitle;
 import java.time.Clock;
 import java.util.Collection;
@@ -56,7 +57,7 @@ public class RecipeService {
     public StoredRecipe get(long id) throws ProblemException {
         return recipes.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "recipe " + id, "There is no such recipe.", "Choose one from the list of recipes.")));
+                        "recipe " + id, Text.of("recipes.there-is-no-such"), Text.of("recipes.choose-one-from-the"))));
     }
 
     /** Keeps a new one. */
@@ -127,8 +128,8 @@ public class RecipeService {
         return versions.findByRecipeIdAndNumber(id, number)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "version " + number,
-                        "There is no such version of this recipe.",
-                        "Choose one from the list of its versions.")));
+                        Text.of("recipes.there-is-no-such-2"),
+                        Text.of("recipes.choose-one-from-the-2"))));
     }
 
     /** How often everything that uses recipes uses which; by what it is, then by the recipe's key. */

@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -60,6 +61,6 @@ class Starters {
                 .filter(starter -> starter.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        key, "There is no such recipe to start from.", "Choose one from the list of recipes.")));
+                        key, Text.of("recipes.there-is-no-such-3"), Text.of("recipes.choose-one-from-the"))));
     }
 }

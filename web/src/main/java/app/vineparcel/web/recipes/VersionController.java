@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Clause;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Controller;
@@ -77,7 +78,7 @@ class VersionController {
     String bringBack(@PathVariable long id, @PathVariable int number, RedirectAttributes after)
             throws ProblemException {
         StoredRecipe kept = recipes.change(id, recipes.version(id, number).recipe());
-        after.addFlashAttribute("said", "Version %d is back, as version %d.".formatted(number, kept.version()));
+        after.addFlashAttribute("said", Text.of("recipes.version-is-restored-as", number, kept.version()));
         return "redirect:/recipes/" + id;
     }
 }

@@ -1,6 +1,7 @@
 package app.vineparcel.web.runs;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import java.sql.Timestamp;
 import java.time.Duration;
@@ -110,20 +111,13 @@ class RunChanges {
                     same ? "" : head,
                     summary.run().state().name(),
                     summary.total() == 0 ? 100 : (int) (100 * summary.over() / summary.total()),
-                    "Run " + summary.run().number(),
+                    Text.of("runs.run-2", summary.run().number()),
                     many ? List.of() : changed,
                     many,
                     "");
         } catch (DataAccessException | TransactionException | ProblemException away) {
             LOG.debug("run {} cannot be looked at", watch.runId, away);
-            return new News(
-                    "",
-                    "",
-                    0,
-                    "",
-                    List.of(),
-                    false,
-                    "The database does not answer. What is being made waits for it and goes on by itself; so does this page.");
+            return new News("", "", 0, "", List.of(), false, Text.of("runs.the-database-does-not"));
         }
     }
 

@@ -2,6 +2,7 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.work.WorkQueue;
 import java.time.Clock;
 import java.util.List;
@@ -44,7 +45,7 @@ public class RunControl {
     private Run toChange(long runId) throws ProblemException {
         return runs.findToChange(runId)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "run " + runId, "There is no such run.", "Choose one from the list of runs.")));
+                        "run " + runId, Text.of("runs.there-is-no-such"), Text.of("runs.choose-one-from-the"))));
     }
 
     /** Lets what is being rendered end and holds the rest back; one that is over stays as it is. */
@@ -102,9 +103,9 @@ public class RunControl {
     private void again(Run run, int files) throws ProblemException {
         if (files == 0) {
             throw new ProblemException(new Problem.Vanished(
-                    "Run " + run.number(),
-                    "Nothing of it is left to be made.",
-                    "Render from the plan, which says what changed."));
+                    Text.of("runs.run-2", run.number()),
+                    Text.of("runs.nothing-is-left-to"),
+                    Text.of("runs.render-from-the-plan")));
         }
         if (run.state() != Run.State.PAUSED) {
             run.release();

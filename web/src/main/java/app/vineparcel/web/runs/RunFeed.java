@@ -2,6 +2,7 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -70,7 +71,7 @@ class RunFeed {
     SseEmitter subscribe(long runId, SseEmitter emitter) throws ProblemException {
         if (listeners.size() >= MOST_LISTENERS) {
             throw new ProblemException(new Problem.BadRequest(
-                    "This page", "Too many pages watch runs at once.", "Close some of them and reload this one."));
+                    Text.of("runs.this-page"), Text.of("runs.too-many-pages-are"), Text.of("runs.close-some-of-them")));
         }
         Listener listener = new Listener(runId, emitter);
         Runnable leave = () -> listeners.remove(listener);

@@ -1,5 +1,6 @@
 package app.vineparcel.web.runs;
 
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentNews;
 import java.util.Collection;
 import java.util.HashMap;
@@ -33,16 +34,17 @@ class RunNews implements AssignmentNews {
                 LAST,
                 row -> {
                     Run.State state = Run.State.valueOf(row.getString(3));
-                    String run = "run " + row.getLong(2);
+                    String run = Text.of("runs.run", row.getLong(2));
                     long failed = row.getLong(6);
                     String text =
                             switch (state) {
-                                case WAITING -> run + " is waiting";
-                                case PAUSED -> run + " is paused";
-                                case RENDERING -> "%s: %,d of %,d".formatted(run, row.getLong(5), row.getLong(4));
-                                case DONE -> failed > 0 ? "%s: %,d failed".formatted(run, failed) : run + " is done";
-                                case STOPPED -> run + " was stopped";
-                                case INTERRUPTED -> run + " was interrupted";
+                                case WAITING -> Text.of("runs.is-waiting", run);
+                                case PAUSED -> Text.of("runs.is-paused", run);
+                                case RENDERING -> Text.of("runs.of", run, row.getLong(5), row.getLong(4));
+                                case DONE ->
+                                    failed > 0 ? Text.of("runs.failed", run, failed) : Text.of("runs.is-done", run);
+                                case STOPPED -> Text.of("runs.was-stopped", run);
+                                case INTERRUPTED -> Text.of("runs.was-interrupted", run);
                             };
                     items.put(row.getLong(1), List.of(new Item(text, failed > 0 || state == Run.State.INTERRUPTED)));
                 },

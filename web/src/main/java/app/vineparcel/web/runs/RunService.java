@@ -5,6 +5,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.web.Text;
 import java.util.List;
 import org.springframework.stereotype.Service;
 
@@ -32,7 +33,7 @@ public class RunService {
     public Run get(long runId) throws ProblemException {
         return runs.findById(runId)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "run " + runId, "There is no such run.", "Choose one from the list of runs.")));
+                        "run " + runId, Text.of("runs.there-is-no-such"), Text.of("runs.choose-one-from-the"))));
     }
 
     /** One run in numbers. */
@@ -70,7 +71,7 @@ public class RunService {
         return renditions
                 .findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "rendition " + id, "There is no such rendition.", "Choose one on the page of its delivery.")));
+                        "rendition " + id, Text.of("runs.there-is-no-such-2"), Text.of("runs.choose-one-on-its"))));
     }
 
     /** The recipe as it was when the run was started, with what was overridden for this piece. */

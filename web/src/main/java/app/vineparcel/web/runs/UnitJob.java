@@ -12,6 +12,7 @@ import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.DeliveryFolders;
 import app.vineparcel.web.work.Job;
 import app.vineparcel.web.work.WorkContext;
@@ -260,11 +261,11 @@ class UnitJob implements Job {
     private static Problem endless(RenditionStates.Open row) {
         return new Problem.OverBudget(
                 row.path(),
-                "Making it was tried %d times, and the program ended over it each time.".formatted(row.attempts()),
-                "Export the source again in a simpler form, or give the program more memory.");
+                Text.of("runs.rendering-was-tried-times", row.attempts()),
+                Text.of("runs.export-the-source-again"));
     }
 
     private static Problem orderless(RenditionStates.Open row) {
-        return new Problem.Vanished(row.path(), "What was ordered is not known any more.", "Render it again.");
+        return new Problem.Vanished(row.path(), Text.of("runs.the-order-for-this"), Text.of("runs.render-it-again"));
     }
 }

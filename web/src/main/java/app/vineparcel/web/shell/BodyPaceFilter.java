@@ -1,5 +1,6 @@
 package app.vineparcel.web.shell;
 
+import app.vineparcel.web.Text;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ReadListener;
 import jakarta.servlet.ServletException;
@@ -40,7 +41,7 @@ final class BodyPaceFilter extends OncePerRequestFilter {
         if (!places.tryAcquire()) {
             response.setStatus(HttpServletResponse.SC_SERVICE_UNAVAILABLE);
             response.setContentType("text/plain;charset=UTF-8");
-            response.getWriter().write("Too many files are coming in at once. Try it again in a moment.");
+            response.getWriter().write(Text.of("shell.too-many-uploads-at"));
             return;
         }
         try {

@@ -1,6 +1,7 @@
 package app.vineparcel.web.shell;
 
 import app.vineparcel.core.Problem;
+import app.vineparcel.web.Text;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.boot.webmvc.error.ErrorController;
@@ -23,23 +24,29 @@ class ErrorPages implements ErrorController {
         return switch (status) {
             case 404 ->
                 new Problem.Vanished(
-                        "This address", "There is no such page.", "Go to the assignments and choose from there.");
+                        Text.of("shell.this-address"),
+                        Text.of("shell.there-is-no-such"),
+                        Text.of("shell.go-to-the-assignments"));
             case 403 ->
                 new Problem.BadRequest(
-                        "This page",
-                        "It was opened before the application was started anew, so its form no longer counts.",
-                        "Reload it and try again.");
+                        Text.of("shell.this-page"),
+                        Text.of("shell.it-was-opened-before"),
+                        Text.of("shell.reload-it-and-try"));
             case 500 ->
                 new Problem.Unforeseen(
-                        "Vine Parcel",
-                        "Something went wrong that nobody foresaw.",
-                        "Try again; the program's log says what happened.");
+                        Text.of("shell.vine-parcel"),
+                        Text.of("shell.something-unexpected-went-wrong"),
+                        Text.of("shell.try-again-the-log"));
             case 503 ->
                 new Problem.Unforeseen(
-                        "The database",
-                        "The database does not answer.",
-                        "Nothing is lost, and runs go on by themselves once it is back. Reload the page in a while.");
-            default -> new Problem.BadRequest("This request", "It cannot be answered.", "Go back and try again.");
+                        Text.of("shell.the-database"),
+                        Text.of("shell.the-database-does-not"),
+                        Text.of("shell.nothing-is-lost-and"));
+            default ->
+                new Problem.BadRequest(
+                        Text.of("shell.this-request"),
+                        Text.of("shell.it-cannot-be-answered"),
+                        Text.of("shell.go-back-and-try"));
         };
     }
 }

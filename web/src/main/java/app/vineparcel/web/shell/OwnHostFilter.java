@@ -1,5 +1,6 @@
 package app.vineparcel.web.shell;
 
+import app.vineparcel.web.Text;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -24,7 +25,7 @@ final class OwnHostFilter extends OncePerRequestFilter {
         if (host == null || !OWN.contains(host.replaceFirst(":\\d{1,5}$", "").toLowerCase(Locale.ROOT))) {
             response.setStatus(421);
             response.setContentType("text/plain;charset=UTF-8");
-            response.getWriter().write("Vine Parcel answers only to 127.0.0.1 and localhost.");
+            response.getWriter().write(Text.of("shell.vine-parcel-answers-only"));
             return;
         }
         chain.doFilter(request, response);

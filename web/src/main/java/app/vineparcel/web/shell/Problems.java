@@ -2,6 +2,7 @@ package app.vineparcel.web.shell;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -64,27 +65,27 @@ class Problems {
         if (state.startsWith(DATA_EXCEPTION)) {
             return foreseen(
                     new ProblemException(new Problem.BadRequest(
-                            "What was sent",
-                            "It has a character that cannot be kept, or is too long.",
-                            "Go back, and write it shorter and in plain text.")),
+                            Text.of("shell.your-entry"),
+                            Text.of("shell.it-contains-a-character"),
+                            Text.of("shell.go-back-and-make"))),
                     model,
                     response);
         }
         if (state.equals(NOT_THERE)) {
             return foreseen(
                     new ProblemException(new Problem.Vanished(
-                            "What was sent",
-                            "It names something that is no longer there.",
-                            "Reload the page and choose again.")),
+                            Text.of("shell.your-entry"),
+                            Text.of("shell.it-refers-to-something"),
+                            Text.of("shell.reload-the-page-and"))),
                     model,
                     response);
         }
         if (state.equals(NOT_UNIQUE)) {
             return foreseen(
                     new ProblemException(new Problem.BadRequest(
-                            "What was sent",
-                            "Somebody else kept the same in the same moment.",
-                            "Go back, look at what is kept now, and try again.")),
+                            Text.of("shell.your-entry"),
+                            Text.of("shell.somebody-else-saved-the"),
+                            Text.of("shell.go-back-check-what"))),
                     model,
                     response);
         }

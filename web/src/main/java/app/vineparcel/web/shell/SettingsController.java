@@ -2,6 +2,7 @@ package app.vineparcel.web.shell;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.Equipment;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.ImportedShelf;
 import app.vineparcel.web.storage.StorageSettings;
 import app.vineparcel.web.work.WorkerRegistry;
@@ -40,12 +41,12 @@ class SettingsController {
     }
 
     /** One profile or mark as the body of the request, named in the query. */
-    @PostMapping(path = "/settings/shelf", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @PostMapping(path = "/settings/profiles", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseBody
     ResponseEntity<String> bringIn(@RequestParam String name, HttpServletRequest request) throws IOException {
         try {
             shelf.store(name, request.getInputStream());
-            return ResponseEntity.ok("taken in");
+            return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
             return ResponseEntity.badRequest()
                     .contentType(MediaType.TEXT_PLAIN)

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.PageBox;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.storage.Uploads;
 import jakarta.servlet.http.HttpServletRequest;
@@ -66,7 +67,11 @@ class DocumentController {
             return PageBox.valueOf(word.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
             throw new ProblemException(
-                    new Problem.BadRequest("The page box", "There is no box “%s”.".formatted(word), "Choose one."), e);
+                    new Problem.BadRequest(
+                            Text.of("sources.the-page-box"),
+                            Text.of("sources.there-is-no-box", word),
+                            Text.of("sources.choose-one")),
+                    e);
         }
     }
 
@@ -108,7 +113,7 @@ class DocumentController {
             throws IOException {
         try {
             documents.replace(id, uploads.store(name, request.getInputStream()));
-            return ResponseEntity.ok("taken in");
+            return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
             return ResponseEntity.badRequest()
                     .contentType(MediaType.TEXT_PLAIN)

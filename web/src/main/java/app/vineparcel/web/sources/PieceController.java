@@ -2,6 +2,7 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -113,9 +114,7 @@ class PieceController {
         StoredPiece piece = pieces.get(id);
         if (!piece.isBesideOthers()) {
             throw new ProblemException(new Problem.BadRequest(
-                    piece.name(),
-                    "It belongs to its source.",
-                    "Only regions, objects and sheets can be removed alone."));
+                    piece.name(), Text.of("sources.it-belongs-to-its"), Text.of("sources.only-regions-objects-and")));
         }
         pieces.remove(piece);
         return "redirect:/assignments/" + piece.assignmentId() + "/sources";

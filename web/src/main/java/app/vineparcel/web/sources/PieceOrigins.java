@@ -1,5 +1,6 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.web.Text;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -69,7 +70,7 @@ public class PieceOrigins {
                         "%d.%08x".formatted(source.version(), taken(source, piece)),
                         source.isDocument()
                                 ? source.fileName()
-                                : source.folder().isEmpty() ? "Imported files" : source.folder(),
+                                : source.folder().isEmpty() ? Text.of("sources.imported-files") : source.folder(),
                         PiecePreviews.key(piece, Optional.of(source)),
                         source.isMissing()));
     }

@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -59,7 +60,9 @@ public class PiecePreviews {
         }
         return previews.find(kind, key)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        piece.name(), "It cannot be seen now.", "Look whether its source is still there.")));
+                        piece.name(),
+                        Text.of("sources.it-cannot-be-shown"),
+                        Text.of("sources.check-that-its-source"))));
     }
 
     private Map<String, PlanPiece> wanted(Previews.Kind kind, StoredPiece piece) {

@@ -10,6 +10,7 @@ import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.Template;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.web.Text;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -69,7 +70,7 @@ public class PieceService {
     public StoredPiece get(long id) throws ProblemException {
         return pieces.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "piece " + id, "There is no such piece.", "Choose one on the sources page.")));
+                        "piece " + id, Text.of("sources.there-is-no-such"), Text.of("sources.choose-one-on-the"))));
     }
 
     /** One that is still there. */
@@ -83,7 +84,9 @@ public class PieceService {
                 .filter(StoredPiece::isPresent)
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "source " + sourceId, "There is no such source.", "Choose one on the sources page.")));
+                        "source " + sourceId,
+                        Text.of("sources.there-is-no-such-2"),
+                        Text.of("sources.choose-one-on-the"))));
     }
 
     /** Those of an assignment that have these numbers, in this order; others are left out. */
@@ -211,7 +214,9 @@ public class PieceService {
         String clean = name.replace("\0", "").strip();
         if (clean.length() > StoredPiece.LONGEST_NAME) {
             throw new ProblemException(new Problem.BadRequest(
-                    clean.substring(0, SHOWN) + "…", "A name has up to 200 characters.", "Choose a shorter one."));
+                    clean.substring(0, SHOWN) + "…",
+                    Text.of("sources.a-name-can-have"),
+                    Text.of("sources.use-a-shorter-one")));
         }
         return clean.isEmpty() ? Optional.empty() : Optional.of(clean);
     }
@@ -251,10 +256,11 @@ public class PieceService {
             parsed = PathTemplate.name(template);
         } catch (TemplateException e) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The name “%s”"
-                            .formatted(template.length() > SHOWN ? template.substring(0, SHOWN) + "…" : template),
-                    "It cannot be used: " + e.getMessage() + ".",
-                    "Write it again."));
+                    Text.of(
+                            "sources.the-name",
+                            template.length() > SHOWN ? template.substring(0, SHOWN) + "…" : template),
+                    Text.of("sources.it-cannot-be-used", e.getMessage()),
+                    Text.of("sources.correct-it")));
         }
         Map<Long, Source> known = new HashMap<>();
         sources.findAllById(chosen.stream()
@@ -318,7 +324,7 @@ public class PieceService {
     StoredPiece region(StoredPiece base, Optional<StoredPiece> known, String name, Box box) throws ProblemException {
         if (known.isPresent() && !known.get().isRegionOf(base)) {
             throw new ProblemException(new Problem.BadRequest(
-                    name, "It is no region of “%s”.".formatted(base.name()), "Reload the page and choose it again."));
+                    name, Text.of("sources.it-is-not-a", base.name()), Text.of("sources.reload-the-page-and")));
         }
         Extent whole = base.extent();
         if (box.x() < 0
@@ -326,7 +332,9 @@ public class PieceService {
                 || box.x() + box.width() > whole.width() + 0.01
                 || box.y() + box.height() > whole.height() + 0.01) {
             throw new ProblemException(new Problem.BadRequest(
-                    name, "The region reaches beyond “%s”.".formatted(base.name()), "Make it smaller or move it."));
+                    name,
+                    Text.of("sources.the-region-extends-beyond", base.name()),
+                    Text.of("sources.make-it-smaller-or")));
         }
         Piece piece = base.piece().region(name.isBlank() ? "Region" : name.strip(), box);
         StoredPiece region = known.orElseGet(

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
@@ -32,8 +33,8 @@ class RegionController {
         if (piece.isRegion() || piece.isSheet()) {
             throw new ProblemException(new Problem.BadRequest(
                     piece.name(),
-                    "Regions are drawn on what a source holds, not on a region or a sheet.",
-                    "Choose the artboard, page or picture."));
+                    Text.of("sources.regions-can-be-drawn"),
+                    Text.of("sources.choose-the-artboard-page")));
         }
         frame.fill(model, piece.assignmentId(), "sources");
         model.addAttribute("piece", piece);
@@ -67,7 +68,7 @@ class RegionController {
     private static Box box(String name, double x, double y, double width, double height) throws ProblemException {
         if (!(width > 0 && height > 0) || !Double.isFinite(x + y + width + height)) {
             throw new ProblemException(new Problem.BadRequest(
-                    name, "A region has a width and a height above 0.", "Drag a rectangle or type its numbers."));
+                    name, Text.of("sources.a-region-needs-a"), Text.of("sources.drag-a-rectangle-or")));
         }
         return new Box(x, y, width, height);
     }
@@ -78,9 +79,7 @@ class RegionController {
         StoredPiece known = pieces.get(region);
         if (!known.isRegionOf(base)) {
             throw new ProblemException(new Problem.BadRequest(
-                    known.name(),
-                    "It is no region of “%s”.".formatted(base.name()),
-                    "Reload the page and choose it again."));
+                    known.name(), Text.of("sources.it-is-not-a", base.name()), Text.of("sources.reload-the-page-and")));
         }
         pieces.remove(known);
         return "redirect:/pieces/" + id + "/regions";

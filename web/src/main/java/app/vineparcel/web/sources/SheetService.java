@@ -7,6 +7,7 @@ import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.plan.SheetLayout;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -35,8 +36,8 @@ class SheetService {
     StoredPiece get(long id) throws ProblemException {
         StoredPiece sheet = pieces.get(id);
         if (!sheet.isSheet()) {
-            throw new ProblemException(
-                    new Problem.Vanished("sheet " + id, "There is no such sheet.", "Choose one on the sources page."));
+            throw new ProblemException(new Problem.Vanished(
+                    "sheet " + id, Text.of("sources.there-is-no-such-3"), Text.of("sources.choose-one-on-the")));
         }
         return sheet;
     }
@@ -48,13 +49,15 @@ class SheetService {
                 chosen.stream().filter(piece -> !piece.isSheet()).toList();
         if (items.isEmpty() || items.size() > Sheet.MOST) {
             throw new ProblemException(new Problem.BadRequest(
-                    "The sheet",
-                    items.isEmpty() ? "Nothing was chosen that can lie on it." : "Up to 500 pieces lie on a sheet.",
-                    "Choose pictures, artboards, pages or regions."));
+                    Text.of("sources.the-sheet"),
+                    items.isEmpty()
+                            ? Text.of("sources.nothing-suitable-is-selected")
+                            : Text.of("sources.a-sheet-takes-up"),
+                    Text.of("sources.select-pictures-artboards-pages")));
         }
         SheetBody body = items(new SheetBody("row", USUAL_GAP, USUAL_GAP, "transparent", List.of()), items);
         Extent size = size(body, items);
-        String name = "Sheet of %d".formatted(items.size());
+        String name = Text.of("sources.sheet-of", items.size());
         StoredPiece sheet =
                 new StoredPiece(assignmentId, null, Piece.drawn("sheet", name, Piece.Kind.SHEET, size, Piece.CSS_PX));
         sheet.setSheet(body.written(), size);
@@ -78,9 +81,7 @@ class SheetService {
                 && wanted.background().matches("transparent|#[0-9a-fA-F]{6}");
         if (!sound) {
             throw new ProblemException(new Problem.BadRequest(
-                    sheet.name(),
-                    "Gap and margin are lengths from 0 px, and the background is a colour or none.",
-                    "Correct the numbers."));
+                    sheet.name(), Text.of("sources.gap-and-margin-are"), Text.of("sources.correct-the-numbers")));
         }
         SheetBody before = SheetBody.read(sheet.sheetBody());
         List<Place> order = Place.read(places);
@@ -91,7 +92,7 @@ class SheetService {
                         : order.stream().map(Place::piece).toList());
         if (items.isEmpty()) {
             throw new ProblemException(new Problem.BadRequest(
-                    sheet.name(), "No piece would be left on it.", "Leave at least one, or take the sheet away."));
+                    sheet.name(), Text.of("sources.no-piece-would-be"), Text.of("sources.leave-at-least-one")));
         }
         SheetBody body = wanted.layout().equals("free") ? free(wanted, before, items, order) : items(wanted, items);
         Extent size = size(body, items);
@@ -116,7 +117,9 @@ class SheetService {
             } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
                 throw new ProblemException(
                         new Problem.BadRequest(
-                                "The sheet", "What the page sent cannot be understood.", "Reload the page."),
+                                Text.of("sources.the-sheet"),
+                                Text.of("sources.the-page-sent-something"),
+                                Text.of("sources.reload-the-page")),
                         e);
             }
             return places;

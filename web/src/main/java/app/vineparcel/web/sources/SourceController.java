@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -89,23 +90,23 @@ class SourceController {
         SourceListQuery asked = wanted;
         long change = sources.lastChange(id); // before all else, so that no change is missed
         List<SourceListRow> all = lines.of(id);
-        SourceList shelf;
+        SourceList list;
         try {
-            shelf = SourceList.of(all, asked);
+            list = SourceList.of(all, asked);
         } catch (ProblemException e) {
             asked = SourceListQuery.ALL;
-            shelf = SourceList.of(all, asked);
+            list = SourceList.of(all, asked);
         }
-        shelf(shelf, model);
+        list(list, model);
         model.addAttribute("asked", asked);
-        model.addAttribute("first", cards.of(firstLines(shelf)));
+        model.addAttribute("first", cards.of(firstLines(list)));
         model.addAttribute("removed", sources.removed(id));
         model.addAttribute("suggestions", roots.suggestions());
         model.addAttribute("roots", roots.all());
         model.addAttribute("folders", folders.of(id));
         model.addAttribute("state", state(change, SourceList.of(all, SourceListQuery.ALL)));
         model.addAttribute("assignmentId", id);
-        Optional<StoredPiece> first = shelf.lines().stream()
+        Optional<StoredPiece> first = list.lines().stream()
                 .filter(line -> line.pieceId() > 0)
                 .findFirst()
                 .flatMap(line -> pieces.find(line.pieceId()));
@@ -120,29 +121,29 @@ class SourceController {
         return "sources/page";
     }
 
-    private static void shelf(SourceList shelf, Model model) {
-        model.addAttribute("shelf", shelf);
+    private static void list(SourceList list, Model model) {
+        model.addAttribute("list", list);
     }
 
-    private static List<SourceListRow> firstLines(SourceList shelf) {
-        return shelf.lines().stream().limit(AT_ONCE).toList();
+    private static List<SourceListRow> firstLines(SourceList list) {
+        return list.lines().stream().limit(AT_ONCE).toList();
     }
 
     /** The headings, with room for the cards below them. */
-    @GetMapping("/assignments/{id}/sources/shelf")
-    String shelf(@PathVariable long id, SourceListQuery asked, Model model, HttpServletResponse response)
+    @GetMapping("/assignments/{id}/sources/list")
+    String list(@PathVariable long id, SourceListQuery asked, Model model, HttpServletResponse response)
             throws ProblemException {
         List<SourceListRow> all = lines.of(assignments.get(id).id());
-        SourceList shelf = SourceList.of(all, SourceListQuery.ALL);
+        SourceList list = SourceList.of(all, SourceListQuery.ALL);
         try {
-            shelf = SourceList.of(all, asked);
+            list = SourceList.of(all, asked);
         } catch (ProblemException e) {
             response.setHeader("X-Problem", Answers.inHeader(e.problem()));
         }
-        shelf(shelf, model);
+        list(list, model);
         model.addAttribute("first", List.of());
-        response.setHeader("X-Shown", shelf.count() + " " + shelf.total());
-        return "sources/shelf";
+        response.setHeader("X-Shown", list.count() + " " + list.total());
+        return "sources/list";
     }
 
     /** Cards from one, counted from 0, to before another, of all that are shown. */
@@ -177,14 +178,14 @@ class SourceController {
         return state(change, SourceList.of(lines.of(id), SourceListQuery.ALL));
     }
 
-    private static State state(long change, SourceList shelf) {
+    private static State state(long change, SourceList list) {
         Map<Long, Source.State> states = new HashMap<>();
-        shelf.lines().stream()
+        list.lines().stream()
                 .filter(line -> line.sourceId() > 0)
                 .forEach(line -> states.put(line.sourceId(), line.state()));
         long waiting =
                 states.values().stream().filter(Source.State.WAITING::equals).count();
-        return new State(change, waiting, states.size(), shelf.count());
+        return new State(change, waiting, states.size(), list.count());
     }
 
     /** One file as the body of the request, named in the query. */
@@ -194,7 +195,7 @@ class SourceController {
             throws IOException {
         try {
             sources.add(id, uploads.store(name, request.getInputStream()));
-            return ResponseEntity.ok("taken in");
+            return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
             HttpStatus status =
                     e.problem() instanceof Problem.OverBudget ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST;
@@ -221,7 +222,7 @@ class SourceController {
     private String said(SourceService.Imported imported, String folder) {
         List<String> parts = new ArrayList<>();
         if (imported.added() > 0) {
-            parts.add(words.count(imported.added(), "new file"));
+            parts.add(words.count(imported.added(), "new-file"));
         }
         if (imported.again() > 0) {
             parts.add("%,d changed".formatted(imported.again()));
@@ -229,7 +230,10 @@ class SourceController {
         if (imported.gone() > 0) {
             parts.add("%,d missing".formatted(imported.gone()));
         }
-        return "Imported from %s: %s.".formatted(folder, parts.isEmpty() ? "nothing new" : String.join(", ", parts));
+        return Text.of(
+                "sources.imported-from",
+                folder,
+                parts.isEmpty() ? Text.of("sources.nothing-new") : String.join(", ", parts));
     }
 
     /** A focal point as shares of width and height; without them, back to the suggested one. */

@@ -10,6 +10,7 @@ import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.source.process.ReaderProcess;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.Previews;
 import app.vineparcel.web.storage.StorageSettings;
 import app.vineparcel.web.work.Job;
@@ -140,7 +141,9 @@ class SourceIntake implements Job {
         } catch (RuntimeException | OutOfMemoryError e) {
             LOG.error("source {} could not be read", sourceId, e);
             Problem problem = new Problem.Unforeseen(
-                    source.fileName(), "Something went wrong that nobody foresaw.", "The program's log says what.");
+                    source.fileName(),
+                    Text.of("sources.something-unexpected-went-wrong"),
+                    Text.of("sources.the-log-says-what"));
             keep(source, s -> s.refused(problem, sources.nextChange()));
         }
     }
@@ -156,8 +159,8 @@ class SourceIntake implements Job {
                         .refused(
                                 new Problem.OverBudget(
                                         waiting.get().fileName(),
-                                        "Reading it was tried twice, and the program ended over it each time.",
-                                        "Remove it, export it again in a simpler form, or try it again."),
+                                        Text.of("sources.reading-was-tried-twice"),
+                                        Text.of("sources.remove-it-export-it")),
                                 sources.nextChange());
                 return Optional.<Source>empty();
             }

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PieceSelection;
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.web.Text;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -97,7 +98,7 @@ record SourceList(List<Section> sections, int total) {
         if (!first.document().isEmpty()) {
             return first.document();
         }
-        return first.folder().isEmpty() ? "Imported files" : first.folder();
+        return first.folder().isEmpty() ? Text.of("sources.imported-files") : first.folder();
     }
 
     /** {@code 3 artboards and 1 region}; all of a drawing beside its parts is not counted. */
@@ -113,7 +114,7 @@ record SourceList(List<Section> sections, int total) {
                         Collectors.counting()));
         return kinds.entrySet().stream()
                 .map(kind -> "%,d %s%s".formatted(kind.getValue(), kind.getKey(), kind.getValue() == 1 ? "" : "s"))
-                .collect(Collectors.joining(" and "));
+                .collect(Collectors.joining(Text.of("common.and")));
     }
 
     /** All lines that are shown, in order. */

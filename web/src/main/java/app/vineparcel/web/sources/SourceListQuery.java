@@ -1,5 +1,6 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.web.Text;
 import java.util.Comparator;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -58,9 +59,12 @@ record SourceListQuery(
     /** Under which heading a line is, where not under its folder. */
     String heading(SourceListRow line) {
         return switch (text(group)) {
-            case "kind" -> line.kind() == null ? line.stateWord() : line.kind().word() + "s";
+            case "kind" ->
+                line.kind() == null
+                        ? line.stateWord()
+                        : Text.of("sources.kind." + line.kind().word());
             case "date" ->
-                line.taken().map(moment -> moment.toLocalDate().toString()).orElse("no date");
+                line.taken().map(moment -> moment.toLocalDate().toString()).orElse(Text.of("sources.no-date"));
             default -> line.kind() == null ? line.stateWord() : line.orientation();
         };
     }

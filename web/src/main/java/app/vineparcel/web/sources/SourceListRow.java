@@ -1,6 +1,7 @@
 package app.vineparcel.web.sources;
 
 import app.vineparcel.core.source.Piece;
+import app.vineparcel.web.Text;
 import java.time.LocalDateTime;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -51,8 +52,8 @@ record SourceListRow(
         return missing
                 ? "missing"
                 : switch (state) {
-                    case WAITING -> "being read";
-                    case UNREADABLE -> "not readable";
+                    case WAITING -> Text.of("sources.being-read");
+                    case UNREADABLE -> Text.of("sources.not-readable");
                     default -> "ready";
                 };
     }

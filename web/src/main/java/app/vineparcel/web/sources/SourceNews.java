@@ -1,5 +1,6 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentNews;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -46,17 +47,17 @@ class SourceNews implements AssignmentNews {
                 COUNTS,
                 row -> {
                     List<Item> of = items.computeIfAbsent(row.getLong(1), id -> new ArrayList<>());
-                    add(of, row.getLong(2), "%,d being read", false);
-                    add(of, row.getLong(3), "%,d missing", true);
-                    add(of, row.getLong(4), "%,d not readable", true);
+                    add(of, row.getLong(2), "sources.being-read-2", false);
+                    add(of, row.getLong(3), "sources.missing", true);
+                    add(of, row.getLong(4), "sources.not-readable-2", true);
                 },
                 (Object) assignments.toArray(Long[]::new));
         return items;
     }
 
-    private static void add(List<Item> items, long count, String words, boolean matters) {
+    private static void add(List<Item> items, long count, String key, boolean matters) {
         if (count > 0) {
-            items.add(new Item(words.formatted(count), matters));
+            items.add(new Item(Text.of(key, count), matters));
         }
     }
 

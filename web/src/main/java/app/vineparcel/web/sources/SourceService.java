@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.geometry.FocalPoint;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.storage.SourceRoots;
 import java.nio.file.Path;
@@ -89,7 +90,7 @@ public class SourceService {
         return sources.findById(id)
                 .filter(source -> source.state() != Source.State.REMOVED)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "source " + id, "There is no such source.", "Choose one on the sources page.")));
+                        "source " + id, Text.of("sources.there-is-no-such-2"), Text.of("sources.choose-one-on-the"))));
     }
 
     /** Keeps the focal point that a person set, or goes back to the suggested one. */
@@ -149,7 +150,7 @@ public class SourceService {
     private Source toChange(long id) throws ProblemException {
         return sources.findToChange(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
-                        "source " + id, "There is no such source.", "Choose one on the sources page.")));
+                        "source " + id, Text.of("sources.there-is-no-such-2"), Text.of("sources.choose-one-on-the"))));
     }
 
     /** Takes an uploaded file in; it is read in the background. */
@@ -190,8 +191,8 @@ public class SourceService {
         if (files.isEmpty() && !knows) {
             throw new ProblemException(new Problem.BadRequest(
                     named,
-                    "There is no picture in this folder.",
-                    "Name a folder that holds %s files.".formatted(SourceFormat.list())));
+                    Text.of("sources.there-are-no-pictures"),
+                    Text.of("sources.name-a-folder-that", SourceFormat.list())));
         }
         int position = sources.lastPosition(assignmentId);
         long change = sources.nextChange();

@@ -8,6 +8,7 @@ import app.vineparcel.core.naming.SafeName;
 import app.vineparcel.core.source.FolderShelf;
 import app.vineparcel.core.source.Mark;
 import app.vineparcel.core.source.Shelf;
+import app.vineparcel.web.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -119,8 +120,8 @@ public class ImportedShelf implements Shelf {
         try {
             byte[] bytes = content.readNBytes(LARGEST + 1);
             if (bytes.length > LARGEST) {
-                throw new ProblemException(
-                        new Problem.OverBudget(safe, "It has more than 20 MB.", "Bring in a smaller file."));
+                throw new ProblemException(new Problem.OverBudget(
+                        safe, Text.of("storage.it-has-more-than"), Text.of("storage.import-a-smaller-file")));
             }
             Files.createDirectories(folder);
             Files.write(beside, bytes);
@@ -131,7 +132,7 @@ public class ImportedShelf implements Shelf {
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
-                            safe, "It could not be kept.", "Look whether the disk of the data folder is full."),
+                            safe, Text.of("storage.it-could-not-be"), Text.of("storage.check-whether-the-disk")),
                     e);
         } finally {
             discard(beside);
@@ -163,8 +164,8 @@ public class ImportedShelf implements Shelf {
             throw new ProblemException(
                     new Problem.Unreadable(
                             name,
-                            "The profile is broken: " + e.getMessage() + ".",
-                            "Get it again from where it was made."),
+                            Text.of("storage.the-profile-is-damaged", e.getMessage()),
+                            Text.of("storage.get-a-fresh-copy")),
                     e);
         }
     }
@@ -175,15 +176,13 @@ public class ImportedShelf implements Shelf {
             return name;
         } catch (ProblemException e) {
             throw new ProblemException(
-                    new Problem.Unsupported(
-                            name, e.problem().reason(), "Use a PNG with transparency or an SVG of shapes."),
-                    e);
+                    new Problem.Unsupported(name, e.problem().reason(), Text.of("storage.use-a-png-with")), e);
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.Unreadable(
                             name,
-                            "The mark cannot be drawn: " + e.getMessage(),
-                            "Use a PNG with transparency or an SVG of shapes."),
+                            Text.of("storage.the-watermark-cannot-be", e.getMessage()),
+                            Text.of("storage.use-a-png-with")),
                     e);
         }
     }

@@ -20,6 +20,7 @@ import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -144,8 +145,8 @@ public class Previews {
             throw new ProblemException(
                     new Problem.CannotWrite(
                             place.getFileName().toString(),
-                            "The preview could not be kept.",
-                            "Look whether the disk of the data folder is full."),
+                            Text.of("storage.the-preview-could-not"),
+                            Text.of("storage.check-whether-the-disk")),
                     e);
         }
     }

@@ -2,6 +2,7 @@ package app.vineparcel.web.storage;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.Text;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.EOFException;
@@ -39,8 +40,8 @@ public final class SmallArchive {
     public static byte[] received(String name, InputStream body) throws ProblemException, IOException {
         byte[] file = body.readNBytes(LARGEST + 1);
         if (file.length > LARGEST) {
-            throw new ProblemException(
-                    new Problem.OverBudget(name, "It has more than 5 MB.", "Bring in recipes and channels only."));
+            throw new ProblemException(new Problem.OverBudget(
+                    name, Text.of("storage.it-has-more-than-2"), Text.of("storage.import-recipes-and-channels")));
         }
         return file;
     }
@@ -70,9 +71,8 @@ public final class SmallArchive {
                 if (bytes.length > LARGEST_ENTRY || ++entries > MOST_ENTRIES || unpacked > LARGEST_IN_ALL) {
                     throw new ProblemException(new Problem.OverBudget(
                             name,
-                            "It unpacks to more than %d files, to one of more than 1 MB or to more than %d MB in all."
-                                    .formatted(MOST_ENTRIES, LARGEST_IN_ALL / 1_000_000),
-                            "Bring in recipes only, in smaller archives."));
+                            Text.of("storage.it-unpacks-to-more", MOST_ENTRIES, LARGEST_IN_ALL / 1_000_000),
+                            Text.of("storage.import-recipes-only-in")));
                 }
                 if (entry.isDirectory()
                         || bare.startsWith(".")
@@ -83,7 +83,9 @@ public final class SmallArchive {
             }
         } catch (ZipException | EOFException | IllegalArgumentException e) {
             throw new ProblemException(
-                    new Problem.Unreadable(name, "The archive is broken.", "Get it again from where it was made."), e);
+                    new Problem.Unreadable(
+                            name, Text.of("storage.the-archive-is-damaged"), Text.of("storage.get-a-fresh-copy")),
+                    e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -3,6 +3,7 @@ package app.vineparcel.web.storage;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.Text;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -53,7 +54,10 @@ public class SourceRoots {
             return pictures;
         } catch (IOException | java.io.UncheckedIOException e) {
             throw new ProblemException(
-                    new Problem.Vanished(named, "The folder cannot be read.", "Give the program the right to read it."),
+                    new Problem.Vanished(
+                            named,
+                            Text.of("storage.the-folder-cannot-be"),
+                            Text.of("storage.give-the-program-permission")),
                     e);
         }
     }
@@ -89,12 +93,10 @@ public class SourceRoots {
             }
         }
         String where = roots.isEmpty()
-                ? "none is configured"
+                ? Text.of("storage.none-is-set-up")
                 : String.join(", ", roots.stream().map(Path::toString).toList());
         throw new ProblemException(new Problem.BadRequest(
-                named,
-                "There is no such folder below a source root.",
-                "Name a folder below one of these: " + where + "."));
+                named, Text.of("storage.there-is-no-such"), "Name a folder below one of these: " + where + "."));
     }
 
     private boolean isBelowARoot(Path real) {

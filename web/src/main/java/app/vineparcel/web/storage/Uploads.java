@@ -3,6 +3,7 @@ package app.vineparcel.web.storage;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.naming.SafeName;
+import app.vineparcel.web.Text;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -33,7 +34,7 @@ public class Uploads {
         } catch (IOException e) {
             throw new ProblemException(
                     new Problem.CannotWrite(
-                            name, "There is no room for it.", "Look whether the disk of the data folder is full."),
+                            name, Text.of("storage.there-is-no-space"), Text.of("storage.check-whether-the-disk")),
                     e);
         }
     }
@@ -59,8 +60,8 @@ public class Uploads {
             throw new ProblemException(
                     new Problem.CannotWrite(
                             safe,
-                            "The upload broke off.",
-                            "Bring the file in again; if it happens again, look whether the disk is full."),
+                            Text.of("storage.the-upload-was-interrupted"),
+                            Text.of("storage.import-the-file-again")),
                     e);
         } finally {
             discard(beside);
@@ -77,8 +78,8 @@ public class Uploads {
                 if (total > limit) {
                     throw new ProblemException(new Problem.OverBudget(
                             name,
-                            "It has more than %,d MB.".formatted(settings.uploadLimit()),
-                            "Name its folder instead, or raise the upload limit in the settings."));
+                            Text.of("storage.it-has-more-than-3", settings.uploadLimit()),
+                            Text.of("storage.import-its-folder-instead")));
                 }
                 out.write(buffer, 0, count);
             }

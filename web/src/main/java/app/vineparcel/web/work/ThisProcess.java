@@ -18,7 +18,7 @@ final class ThisProcess {
 
     private static final String MACHINE = machine();
     /** Machine, number and start, since numbers are given anew. */
-    static final String NAME = "%s %d %d".formatted(MACHINE, PID, started(ProcessHandle.current()));
+    static final String NAME = "%s %d %s".formatted(MACHINE, PID, started(ProcessHandle.current()));
 
     private ThisProcess() {}
 

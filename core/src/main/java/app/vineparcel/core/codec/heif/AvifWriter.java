@@ -61,10 +61,10 @@ final class AvifWriter implements PictureWriter {
     public void write(Picture picture, FileTags tags, Path file) throws IOException {
         if (!isInstalled()) {
             throw new IOException(
-                    "AVIF needs the program avifenc, which is not here; install Debian's package libavif-bin.");
+                    "AVIF needs the program avifenc, which is not installed; install Debian's package libavif-bin.");
         }
         ExternalProgram.inTemporaryFolder(room -> {
-            PROGRAM.run(options(picture, tags, room), room, "avifenc does not take this picture.");
+            PROGRAM.run(options(picture, tags, room), room, "avifenc cannot encode this picture.");
             return Files.copy(room.resolve("out.avif"), file, StandardCopyOption.REPLACE_EXISTING);
         });
     }

@@ -182,7 +182,7 @@ public final class HeifFile {
 
     private void each(ByteBuffer in, Visit visit, int depth) throws IOException {
         if (depth > DEEPEST) {
-            throw new IOException("its boxes lie too deep within each other.");
+            throw new IOException("its boxes are nested too deeply.");
         }
         while (in.remaining() >= 8 && ++boxes < MOST_BOXES) {
             int start = in.position();

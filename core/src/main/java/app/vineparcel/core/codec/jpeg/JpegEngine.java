@@ -36,7 +36,7 @@ public interface JpegEngine {
     /**
      * The same at a half, a quarter or an eighth of its size, where that can be had for less.
      *
-     * @param leastEdge the long edge, px, that is wanted at least
+     * @param leastEdge the long edge, px, that is expected at least
      */
     default Unpacked decode(Path file, int leastEdge) throws IOException {
         return decode(file);

@@ -134,7 +134,7 @@ public final class JpegReader implements PictureReader {
                     yield List.of(
                             Notice.caution(
                                     CutShort.CODE,
-                                    "The file ends before its picture does: finer passes are missing and it looks coarse. Copy it again from the original."));
+                                    "The file is cut off: finer passes are missing and it looks coarse. Copy it again from the original."));
                 }
                 double share = share(unpacked.pixels());
                 if (share < CutShort.LEAST) {

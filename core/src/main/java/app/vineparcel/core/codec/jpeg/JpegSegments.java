@@ -96,7 +96,7 @@ public final class JpegSegments {
                 WorkBudget.check();
                 kept += length;
                 if (found.size() >= MOST_SEGMENTS || kept > LARGEST) {
-                    throw new IOException("more than %d segments or %d MB stand before its picture."
+                    throw new IOException("more than %d segments or %d MB come before its picture."
                             .formatted(MOST_SEGMENTS, LARGEST / 1_000_000));
                 }
                 found.add(new Segment(marker, in.readNBytes(length)));

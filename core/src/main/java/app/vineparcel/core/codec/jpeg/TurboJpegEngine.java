@@ -173,7 +173,7 @@ public final class TurboJpegEngine implements JpegEngine {
             return java.util.Arrays.copyOf(
                     room, (Integer) compressor.getMethod("getCompressedSize").invoke(engine));
         } catch (ReflectiveOperationException e) {
-            throw new IOException("the JPEG engine does not take this picture.", e);
+            throw new IOException("the JPEG engine cannot encode this picture.", e);
         }
     }
 }

@@ -65,7 +65,7 @@ final class JxlWriter implements PictureWriter {
             throw new IOException(missing.get());
         }
         ExternalProgram.inTemporaryFolder(room -> {
-            ENCODER.run(options(picture, tags, room), room, "cjxl does not take this picture.");
+            ENCODER.run(options(picture, tags, room), room, "cjxl cannot encode this picture.");
             return Files.write(
                     file, JxlBoxes.with(Files.readAllBytes(room.resolve("out.jxl")), tags.exif(), tags.xmp()));
         });

@@ -192,7 +192,7 @@ public final class PnmReader implements PictureReader {
         }
         long value = 0;
         if (letter < '0' || letter > '9') {
-            throw new IOException("where it should have a number stands something else.");
+            throw new IOException("there is something else where a number should be.");
         }
         while (letter >= '0' && letter <= '9') {
             value = Math.min(Integer.MAX_VALUE, value * 10 + letter - '0');

@@ -41,7 +41,7 @@ final class TiffDecoder {
         this.across = (size.width() - 1) / chunks.width() + 1;
         this.down = (size.height() - 1) / chunks.height() + 1;
         if (chunks.offsets().length == 0) {
-            throw new IOException("its directory does not say where its picture lies.");
+            throw new IOException("its directory does not say where its picture is.");
         }
         long samples = size.pixels() * colours.bands();
         if (samples > Integer.MAX_VALUE - 16) {

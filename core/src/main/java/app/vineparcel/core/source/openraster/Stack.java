@@ -93,8 +93,8 @@ record Stack(
     private static Stack entry(Element element, String key, int[] count, int depth, int left, int top)
             throws IOException {
         if (++count[0] > MOST_LAYERS || depth > DEEPEST) {
-            throw new IOException("it has more than %d layers, or groups within each other more than %d deep."
-                    .formatted(MOST_LAYERS, DEEPEST));
+            throw new IOException(
+                    "it has more than %d layers, or groups nested more than %d deep.".formatted(MOST_LAYERS, DEEPEST));
         }
         int x = left + (int) number(element, "x", 0);
         int y = top + (int) number(element, "y", 0);

@@ -202,7 +202,7 @@ final class HiddenContent {
             };
         }
 
-        /** A damaged page may have none where one is wanted. */
+        /** A damaged page may have none where one is expected. */
         private static COSBase first(List<Object> operands) {
             return operands.isEmpty() || !(operands.get(0) instanceof COSBase operand) ? COSNull.NULL : operand;
         }

@@ -37,7 +37,7 @@ final class PdfFonts {
                 fonts.missing.stream().limit(MOST_NAMED).map("“%s”"::formatted).toList();
         return List.of(Notice.caution(
                 "font-missing",
-                "%s %s not in the file, so similar letters are drawn. Embed all fonts where the file is made."
+                "%s %s not in the file, so a similar font is used. Embed all fonts where the file is made."
                         .formatted(
                                 fonts.missing.size() == 1
                                         ? "Its font " + named.get(0)

@@ -53,7 +53,7 @@ public final class ReaderProcess {
                     new Problem.CannotWrite(
                             name,
                             "A process that reads it cannot be started.",
-                            "Look whether the disk of the temporary folder is full."),
+                            "Check whether the disk of the temporary folder is full."),
                     e);
         }
     }
@@ -83,12 +83,12 @@ public final class ReaderProcess {
             if (!process.waitFor(limits.source().plus(AROUND).toSeconds(), TimeUnit.SECONDS)) {
                 throw problem(
                         name,
-                        "It takes longer than %,d seconds to read; it may be damaged or made to be slow."
+                        "It takes longer than %,d seconds to read; it may be damaged, or built to be slow."
                                 .formatted(limits.source().toSeconds()));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw problem(name, "It was ended before it was done.");
+            throw problem(name, "It was stopped before it finished.");
         } finally {
             process.destroyForcibly();
         }
@@ -99,7 +99,7 @@ public final class ReaderProcess {
                 name,
                 process.exitValue() == HEAP_FULL
                         ? "It does not fit into the %,d MB that a reading process has.".formatted(heapMegabytes)
-                        : "The process that read it ended over it.");
+                        : "Reading it ended the reading process.");
     }
 
     private static ProblemException problem(String name, String reason) {

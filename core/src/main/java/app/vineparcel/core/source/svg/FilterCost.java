@@ -37,7 +37,7 @@ final class FilterCost {
                 cost += GIVEN.contains(input) ? 1 : results.getOrDefault(input, last);
                 if (cost > MOST_STEPS) {
                     throw new IOException(
-                            "a filter in it works its steps out more than %,d times.".formatted(MOST_STEPS));
+                            "a filter in it repeats its steps more than %,d times.".formatted(MOST_STEPS));
                 }
             }
             results.put(step.getAttribute("result"), cost);

@@ -72,7 +72,7 @@ final class SvgScene {
             }
             return new SvgScene(root, context.getDocumentSize(), builder.nodes, builder.notices, builder.drawn);
         } catch (StackOverflowError e) {
-            throw new IOException("its elements refer to each other in circles or lie too deep.", e);
+            throw new IOException("its elements refer to each other in circles or are nested too deeply.", e);
         } catch (RuntimeException e) {
             throw new IOException("its drawing cannot be understood: " + firstLine(e), e);
         }
@@ -89,7 +89,7 @@ final class SvgScene {
         List<String> named = families.stream().limit(3).map("“%s”"::formatted).toList();
         return Notice.caution(
                 "font-missing",
-                "%s %s not here, so other letters are drawn. Turn the text into outlines where the file is made, or install the font."
+                "%s %s not installed, so another font is used. Convert the text to outlines where the file is made, or install the font."
                         .formatted(
                                 (families.size() == 1 ? "Its font " : "Its fonts ") + String.join(", ", named),
                                 families.size() == 1 ? "is" : "are"));
@@ -228,7 +228,7 @@ final class SvgScene {
         private static Notice unfiltered(Element element) {
             return Notice.caution(
                     "filter-left-out",
-                    "A filter on %s cannot be worked out; that part is drawn without it."
+                    "A filter on %s cannot be rendered; that part is drawn without it."
                             .formatted(called(element).replaceFirst("^A", "a").replaceFirst("^The", "the")));
         }
 

@@ -65,7 +65,7 @@ final class SvgText {
             requireSize(text.length);
             return text;
         } catch (java.io.EOFException | java.util.zip.ZipException e) {
-            throw new IOException("its packing is damaged.", e);
+            throw new IOException("its compression is damaged.", e);
         }
     }
 
@@ -137,11 +137,11 @@ final class SvgText {
         String message = String.valueOf(e.getMessage());
         if (message.contains("JAXP")) {
             return message.contains("epth")
-                    ? "its elements lie within each other more than 500 deep."
-                    : "its entities or attributes blow up beyond every sensible size.";
+                    ? "its elements are nested more than 500 deep."
+                    : "its entities or attributes expand beyond any sensible size.";
         }
         if (message.contains("Root element")) {
-            return "its root element is no svg of the SVG namespace.";
+            return "its root element is not an svg element of the SVG namespace.";
         }
         return "its XML is damaged: " + message.lines().findFirst().orElse("") + ".";
     }
