@@ -21,6 +21,6 @@ export const upload = (address, file) => fetch(`${address}?name=${encodeURICompo
 /** The JSON of an answer; throws with the server's words where something is wrong. */
 export async function told(answer) {
   const said = await answer.json().catch(() => ({ problem: msg('no-answer-reload') }));
-  if (!answer.ok || said.problem) throw new Error(said.problem ?? msg('failed-reload'));
+  if (!answer.ok || said.problem) throw new Error(said.sentence ?? said.problem ?? msg('failed-reload'));
   return said;
 }

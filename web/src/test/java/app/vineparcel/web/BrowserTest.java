@@ -56,7 +56,7 @@ class BrowserTest extends RealPages {
         assertThat(page.locator("tr.is-done")).hasCount(4);
         page.reload();
         assertThat(page.getByText(Pattern.compile("^done in"))).isVisible();
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("See the delivery"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("View delivery"))
                 .click();
 
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("plums-229.jpg")))
@@ -73,7 +73,7 @@ class BrowserTest extends RealPages {
         assertThat(opened.locator("img").evaluate("image => image.naturalWidth + ' ' + image.naturalHeight"))
                 .isEqualTo("229 320");
         Download archive =
-                page.waitForDownload(() -> page.getByText("Download all as zip").click());
+                page.waitForDownload(() -> page.getByText("Download all as ZIP").click());
         assertThat(archive.suggestedFilename()).isEqualTo("Dropped, run 1.zip");
     }
 
@@ -112,7 +112,7 @@ class BrowserTest extends RealPages {
         page.keyboard().press("ArrowDown");
         assertThat(page.locator("tbody tr").nth(1).locator(".cell").first()).isFocused();
         String light = (String) page.evaluate("getComputedStyle(document.documentElement).backgroundColor");
-        button("Dim").click();
+        button("Dark").click();
         assertThat(page.evaluate("getComputedStyle(document.documentElement).backgroundColor"))
                 .isNotEqualTo(light);
         page.reload();
@@ -154,7 +154,7 @@ class BrowserTest extends RealPages {
         assertThat(page.locator("#details")).containsText("set by hand");
         page.keyboard().press("ArrowRight");
         assertThat(page.locator("[data-focus] line").nth(2)).hasAttribute("x1", Pattern.compile("9[01]\\..*"));
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Suggest the focal point"))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Suggest focal point"))
                 .click();
         assertThat(page.locator("#details")).containsText("is suggested");
     }
@@ -169,15 +169,15 @@ class BrowserTest extends RealPages {
         assertThat(page.locator(".marks")).containsText("offered-leaf.svg");
         page.locator("input[type=file]").setInputFiles(Files.writeString(FOLDER.resolve("bad.png"), "no picture"));
         assertThat(page.locator("[data-refused]")).containsText("Use a PNG with transparency or an SVG of shapes.");
-        page.getByLabel("Set a line of text").fill("Harrow Lane, autumn");
+        page.getByLabel("New text watermark").fill("Harrow Lane, autumn");
         page.getByLabel("Font").selectOption("IBM Plex Sans");
-        button("Make a mark of it").click();
+        button("Create").click();
         assertThat(page.locator(".mark-card .on-dark img[alt='Harrow Lane, autumn on dark ground']"))
                 .hasAttribute("src", "/marks/files/harrow-lane-autumn-light.svg");
         button("Remove Harrow Lane, autumn").click();
         assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
                 .hasCount(0);
-        button("Bring it back").click();
+        button("Restore").click();
         assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
                 .isVisible();
         page.navigate("/settings");

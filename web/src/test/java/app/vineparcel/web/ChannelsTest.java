@@ -30,9 +30,10 @@ class ChannelsTest extends Workbench {
         String address = visitor.post("/channels", "").uri().getPath();
         String taken = visitor.post(address, form("/name", "Press", "/colour", "teal", "/scheme", "flat"))
                 .body();
-        assertThat(taken).contains("A channel of this name exists. Choose another name.", "value=\"Press\"");
+        assertThat(taken)
+                .contains("There is already a channel with this name. Choose another name.", "value=\"Press\"");
         visitor.post(address, form("/name", "Gazette", "/colour", "teal", "/scheme", "flat", "recipe", "2"));
-        assertThat(visitor.post(address + "/remove", "").body()).contains("“Gazette” is gone.", "Bring it back");
+        assertThat(visitor.post(address + "/remove", "").body()).contains("“Gazette” is gone.", "Restore");
         String other = visitor.post("/channels", "").uri().getPath();
         visitor.post(other, form("/name", "Gazette", "/colour", "rose", "/scheme", "flat"));
         assertThat(visitor.post(address + "/back", "").body()).contains("“Gazette 2” is back.");
@@ -148,7 +149,7 @@ class ChannelsTest extends Workbench {
                 .contains("p.channel.json, ", "/colour");
         assertThat(visitor.send("/channels/files?name=p.json", "{}".getBytes(StandardCharsets.UTF_8))
                         .body())
-                .contains("It is no ZIP.");
+                .contains("It is not a ZIP file.");
         assertThat(channels.bands()).hasSize(2);
     }
 }

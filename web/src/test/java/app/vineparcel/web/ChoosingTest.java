@@ -38,7 +38,7 @@ class ChoosingTest extends RealPages {
     private void copyFirstTo(String filter, int shown) {
         page.getByLabel("Filter by number, range or name").fill(filter);
         assertThat(page.getByText(shown + " of 3 shown")).isVisible();
-        page.getByLabel("Copy choices of").fill("1");
+        page.getByLabel("Copy settings from").fill("1");
         button("Copy").click();
         button("Clear").click();
         assertThat(page.locator("tr[data-piece]")).hasCount(3);
@@ -61,7 +61,7 @@ class ChoosingTest extends RealPages {
         page.locator("[data-clause=crop] summary").click();
         page.locator("[data-aspect='1:1']").click();
         assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop");
-        button("Keep for this piece").click();
+        button("Save for this piece").click();
         assertThat(cell(0, 0)).containsText("320 × 320");
         assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
         assertThat(cell(1, 0)).containsText("320 × 256");
@@ -74,9 +74,8 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator(".foot")).containsText("6 renditions of 3 pieces");
 
         override(2);
-        assertThat(page.locator(".otherwise-list"))
-                .hasText("Crop is otherwise; the recipe says “Keep the whole picture”. As the recipe says");
-        button("Crop as the recipe says").click();
+        assertThat(page.locator(".otherwise-list")).hasText("Crop is overridden; the recipe says “No crop”. Reset");
+        button("Crop to the recipe").click();
         assertThat(cell(2, 0)).containsText("320 × 256");
         assertThat(cell(1, 0)).containsText("320 × 320");
 
@@ -91,13 +90,13 @@ class ChoosingTest extends RealPages {
             Pattern.compile("press.*320 × 256", Pattern.DOTALL),
         });
 
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("See the delivery"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("View delivery"))
                 .click();
         page.locator(".file:has-text('bed 1-320.jpg')").nth(1).click();
         assertThat(page.locator("#details .path")).hasText("web/page/bed 1-320.jpg");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Page, version"))
                 .click();
-        assertThat(page.getByText("Crop to 1:1 about the focal point")).isVisible();
+        assertThat(page.getByText("Crop to 1:1 around the focal point")).isVisible();
     }
 
     /** One clause goes back to the recipe, the others stay; a key that sends a form keeps and never gives back. */
@@ -118,15 +117,15 @@ class ChoosingTest extends RealPages {
         override(0);
         assertThat(page.locator(".otherwise-list li")).hasCount(2);
         assertThat(page.locator("[data-changed]")).hasText("");
-        assertThat(button("Keep for this piece")).isDisabled();
-        button("Name as the recipe says").click();
+        assertThat(button("Save for this piece")).isDisabled();
+        button("Name to the recipe").click();
         assertThat(page.locator(".otherwise-list")).containsText("Crop is otherwise");
         assertThat(page.locator(".otherwise-list li")).hasCount(1);
         assertThat(page.locator("[data-clause=name] .sentence")).hasText("{stem}-{width}");
         page.getByText("Back to the plan").click();
         assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
         override(0);
-        button("All as the recipe says").click();
+        button("Reset all").click();
         assertThat(cell(0, 0)).not().containsText("Overridden");
         assertThat(cell(0, 0)).containsText("320 × 256");
     }
@@ -153,7 +152,7 @@ class ChoosingTest extends RealPages {
         page.waitForURL(Pattern.compile("/pieces/"));
         page.locator("[data-clause=name] summary").click();
         page.locator("[name='/name']").fill("one name");
-        button("Keep for this piece").click();
+        button("Save for this piece").click();
         page.waitForURL(Pattern.compile("/plan$"));
         copyFirstTo("bed*", 3);
         assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));

@@ -86,15 +86,16 @@ class ClausesTest extends Workbench {
         fields.put("/metadata/set/credit", "Harrow Lane Growers");
         String kept = visitor.post("/recipes/1", form(fields)).body();
         assertThat(kept)
-                .contains("For screen, strength 35", "“© Harrow Lane”, light or dark as needed, top, 40\u00a0% wide")
+                .contains(
+                        "For screen, strength 35",
+                        "“© Harrow Lane”, light or dark depending on the picture, top, 40\u00a0% wide")
                 .contains("at most 250 kB", "Keep everything", "perceptual");
         fields.put("/sharpen/strength", "300");
         fields.put("/watermark/scale", "9");
         String refused = visitor.post("/recipes/1", form(fields)).body();
         assertThat(refused)
                 .contains("a whole number from 0 to 100", "a number above 0 and up to 2 is wanted", "value=\"300\"");
-        assertThat(visitor.post("/recipes/1", form(recipe())).body())
-                .contains("No watermark", "Leave sharpness as it is");
+        assertThat(visitor.post("/recipes/1", form(recipe())).body()).contains("No watermark", "No sharpening");
     }
 
     /** A clause that was never used opens with the defaults of the recipe file, so that choosing it needs no more than choosing. */

@@ -167,9 +167,9 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.getByLabel("y", exactly())).hasValue("20");
         width.fill("33.5");
         page.getByLabel("Name").fill("Seal");
-        button("Keep region").click();
+        button("Save region").click();
         assertThat(page.locator(".region-list")).containsText("Seal");
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to sources"))
                 .click();
         assertThat(page.locator("section.document .card")).hasCount(5);
         assertThat(page.locator("section.document")).containsText("34 × 40 · 9 × 11 mm · region");
@@ -180,10 +180,10 @@ class DocumentPagesTest extends RealPages {
         width.fill("300");
         x.fill("5");
         page.getByLabel("Height").fill("10");
-        button("Keep region").click();
+        button("Save region").click();
         assertThat(page.locator(".problem")).containsText("reaches beyond");
 
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to sources"))
                 .click();
         newVersion("labels-same.svg", Files.readString(labels).replace("#b5b04a", "#113311"));
         assertThat(page.locator("section.document .card")).hasCount(5, soon()); // of the same size: the region stays
@@ -195,7 +195,7 @@ class DocumentPagesTest extends RealPages {
     void pieces_are_laid_on_a_sheet_and_change_places() throws Exception {
         bringIn("Sheets", labels);
         button("Select all").click();
-        button("Lay on a sheet").click();
+        button("Combine on a sheet").click();
         assertThat(page.locator(".side")).containsText("364 × 132");
         assertThat(page.locator("[data-order] li").nth(0)).containsText("pear");
         page.getByLabel("pear later").click();
@@ -204,10 +204,10 @@ class DocumentPagesTest extends RealPages {
         page.getByLabel("Gap, px").fill("10");
         page.getByLabel("Margin, px").fill("0");
         page.getByLabel("Background").fill("#faf7f0");
-        button("Keep the sheet").click();
+        button("Save sheet").click();
         assertThat(page.locator(".side")).containsText("100 × 210");
         assertThat(page.locator("[data-order] li").nth(0)).containsText("plum");
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the sources"))
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to sources"))
                 .click();
         assertThat(page.getByText("1 sheet")).isVisible();
     }

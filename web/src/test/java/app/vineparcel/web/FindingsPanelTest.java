@@ -80,14 +80,12 @@ class FindingsPanelTest extends RealPages {
         page.locator("[data-clear]").click();
         kind("lost-on-matte").getByText("Next").click();
         assertThat(page.locator("[data-drawer-text] h3")).hasText("white-one");
-        assertThat(page.locator(".drawer-findings")).containsText("Lost on the background");
+        assertThat(page.locator(".drawer-findings")).containsText("Lost on the matte");
         page.keyboard().press("n");
         assertThat(page.locator("[data-drawer-text]")).containsText("Press");
         page.keyboard().press("f");
 
-        kind("lost-on-matte")
-                .getByText("Put a dark background behind these pieces")
-                .click();
+        kind("lost-on-matte").getByText("Use a dark matte for these pieces").click();
         assertThat(kind("lost-on-matte")).hasCount(0);
         assertThat(count("flattened")).hasText("4");
         assertThat(page.locator("[data-undo]")).containsText("lost on the background: 4 overrides");
@@ -99,14 +97,14 @@ class FindingsPanelTest extends RealPages {
 
         kind("lost-on-matte").getByText("Next").click();
         page.locator("[data-accept-piece]").first().click();
-        assertThat(page.locator("[data-drawer-text]")).containsText("Accepted: Lost on the background");
+        assertThat(page.locator("[data-drawer-text]")).containsText("Accepted: Lost on the matte");
         page.keyboard().press("f");
         assertThat(count("lost-on-matte")).hasText("2");
         page.reload();
         page.locator("[data-findings]").click();
         assertThat(count("lost-on-matte")).hasText("2");
         page.getByText("Accepted: 1").click();
-        page.getByText("Ask again").click();
+        page.getByText("Report again").click();
         assertThat(count("lost-on-matte")).hasText("4");
 
         kind("lost-on-matte").getByText("Turn these off").click();
@@ -153,8 +151,8 @@ class FindingsPanelTest extends RealPages {
             page.navigate("/assignments/" + twice + "/plan");
             page.locator("[data-findings]").click();
             assertThat(count("same-path")).hasText("1");
-            kind("same-path").getByText("Tell the names apart").click();
-            assertThat(page.locator(".name-fix").first()).containsText("Put the piece’s number behind");
+            kind("same-path").getByText("Make names unique").click();
+            assertThat(page.locator(".name-fix").first()).containsText("Add the piece number");
             assertThat(page.locator(".name-fix").first()).containsText("flat/bed.png");
             assertThat(page.locator(".name-fix").first()).containsText("flat/bed-002.png");
             page.locator("[data-way]").first().click();

@@ -64,7 +64,7 @@ class FirstHourTest extends RealPages {
 
         copiesAStarterAndChangesIt();
         placesAWatermarkByDragging();
-        button("Keep as version 2").click();
+        button("Save as version 2").click();
         assertThat(page.getByText("Kept as version 2.")).isVisible();
         makesAChannel();
         Path archive = exportsAndDeletes();
@@ -82,10 +82,10 @@ class FirstHourTest extends RealPages {
         page.getByLabel("Find a recipe").fill("2,000");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^Web, 2,000 px")))
                 .click();
-        assertThat(page.getByText("Ships with Vine Parcel, yours to copy.")).isVisible();
+        assertThat(page.getByText("Template: copy it to change it.")).isVisible();
         page.getByLabel("Title").fill("Partner page");
-        button("Copy to our recipes").click();
-        assertThat(button("Keep as version 2")).isVisible();
+        button("Copy to your recipes").click();
+        assertThat(button("Save as version 2")).isVisible();
         page.locator("[data-piece]").selectOption("Plot 2");
         assertThat(figure("pixels")).hasText("900 × 600");
 
@@ -157,7 +157,7 @@ class FirstHourTest extends RealPages {
         assertThat(page.locator("[data-files]")).containsText("partners/1x/");
         assertThat(page.locator("[data-files]")).containsText("plot-1-300.jpg");
         button("Keep").click();
-        assertThat(page.getByText("Kept.")).isVisible();
+        assertThat(page.getByText("Saved.")).isVisible();
     }
 
     private Path exportsAndDeletes() {

@@ -135,7 +135,7 @@ class LookingBackTest extends Workbench {
         visitor.post(page, theirs);
         assertThat(visitor.post(page, theirs).body())
                 .as("the same twice is no conflict")
-                .contains("Nothing was changed.");
+                .contains("Nothing changed.");
         assertThat(visitor.post(page, mine).body())
                 .contains("was kept while you wrote", "{stem}-mine", "name=\"version\" value=\"2\"");
         assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{stem}-theirs");

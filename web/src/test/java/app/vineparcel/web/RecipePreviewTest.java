@@ -54,12 +54,12 @@ class RecipePreviewTest extends RealPages {
         assertThat(page.locator("[data-view=one]")).hasAttribute("aria-pressed", "true");
 
         page.locator("[data-clause=metadata] summary").click();
-        page.getByLabel("Set creator").fill("Ida Fennel");
+        page.getByLabel("Creator").fill("Ida Fennel");
         page.getByLabel("nothing").check();
         assertThat(page.locator("[data-sentence=metadata]")).hasText("Keep nothing; set creator");
         page.navigate("/recipes/starters/web-2000");
         page.navigate("/recipes/starters/retouching-wide-gamut");
-        assertThat(page.getByText("What you changed before is still here.")).isVisible();
+        assertThat(page.getByText("Your unsaved changes are still here.")).isVisible();
         assertThat(page.locator("[data-sentence=metadata]")).hasText("Keep nothing; set creator");
         page.locator("[data-clause=folder] summary").click();
         page.locator("[name='/folder']").fill("x/");
@@ -112,7 +112,7 @@ class RecipePreviewTest extends RealPages {
                         .statusCode())
                 .isEqualTo(400);
         assertThat(visitor.post("/recipes/preview", form(999_999, 3, 300)).body())
-                .contains("This piece is no longer there. Choose another.");
+                .contains("This piece no longer exists. Choose another.");
         assertThat(visitor.post("/recipes/preview", form(piece, 4, 0)).statusCode())
                 .as("what is wrong is said by the check")
                 .isEqualTo(204);

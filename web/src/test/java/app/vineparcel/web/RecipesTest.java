@@ -60,7 +60,7 @@ class RecipesTest extends Workbench {
                 .doesNotContain("Width 222");
         String back =
                 visitor.post("/recipes/" + recipe.id() + "/versions/1/back", "").body();
-        assertThat(back).contains("Version 1 is back, as version 3.", "Width 111 px, never enlarge");
+        assertThat(back).contains("Version 1 is restored as version 3.", "Width 111 px, never enlarge");
         assertThat(visitor.get("/recipes/" + recipe.id() + "/versions/9").statusCode())
                 .isEqualTo(404);
     }
@@ -88,7 +88,7 @@ class RecipesTest extends Workbench {
         int count = 0;
         while (links.find()) {
             assertThat(visitor.get(links.group(1)).body())
-                    .contains("Ships with Vine Parcel, yours to copy.", "Copy to our recipes");
+                    .contains("Template: copy it to change it.", "Copy to your recipes");
             count++;
         }
         assertThat(count).isGreaterThanOrEqualTo(10);
@@ -136,10 +136,10 @@ class RecipesTest extends Workbench {
                 oddName[i] = (byte) 0xe4; // no UTF-8
             }
         }
-        assertThat(visitor.send("/recipes/files?name=odd.zip", oddName).body()).contains("The archive is broken.");
+        assertThat(visitor.send("/recipes/files?name=odd.zip", oddName).body()).contains("The archive is damaged.");
         assertThat(visitor.send("/recipes/files?name=e.zip", SmallArchive.write(Map.of("a.txt", "x", "b.txt", "y")))
                         .body())
-                .contains("There is no recipe in it.");
+                .contains("It contains no recipe.");
         assertThat(recipes.all()).hasSize(before);
     }
 

@@ -89,7 +89,7 @@ class RunEndsTest extends Workbench {
         assertThat(summary.run().state()).isEqualTo(Run.State.STOPPED);
         assertThat(summary.leftOut()).isPositive();
         assertThat(summary.over()).isEqualTo(60);
-        assertThat(new Visitor().get("/runs/" + runId).body()).contains("stopped; what was done stays");
+        assertThat(new Visitor().get("/runs/" + runId).body()).contains("stopped; finished files are kept");
     }
 
     /** Nobody is told that a run was stopped of which nothing is missing. */

@@ -127,7 +127,7 @@ class RunQueueTest extends RealPages {
             assertThat(runs.get(second).state()).isEqualTo(Run.State.STOPPED);
 
             page.navigate("http://127.0.0.1:" + other + "/runs/" + second);
-            assertThat(page.locator("#run-head")).containsText("stopped; what was done stays");
+            assertThat(page.locator("#run-head")).containsText("stopped; finished files are kept");
             button("Go on with 12").click();
             assertThat(page.getByText(Pattern.compile("^done in")))
                     .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(SOON));

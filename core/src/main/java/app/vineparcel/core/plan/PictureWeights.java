@@ -78,10 +78,22 @@ final class PictureWeights {
         });
     }
 
+    /** Whether there are weights for a format. */
+    static boolean know(OutputFormat format, boolean drawn) {
+        return format.weighing()
+                .coder()
+                .filter(coder -> LINES.containsKey(key(coder, drawn)))
+                .isPresent();
+    }
+
+    private static String key(String coder, boolean drawn) {
+        return (drawn ? "drawn " : "photo ") + coder;
+    }
+
     /**
      * Bits a pixel.
      *
-     * @param format of pixels, compressed
+     * @param format one that has weights
      * @param drawn whether it shows shapes instead of a photograph
      * @param px the long edge that the whole picture would have at this size
      */

@@ -23,8 +23,8 @@ final class WeightModel {
         Optional<PictureFacts> facts = piece.known().facts();
         OutputFormat packed = format.shapes().map(Shapes::pictures).orElse(format);
         boolean shapes = format.isVector() && piece.piece().isDrawn();
-        boolean plain = packed.weighing().coder().isEmpty();
-        if (facts.isEmpty() || shapes || plain) {
+        boolean unknown = !PictureWeights.know(packed, piece.piece().isDrawn());
+        if (facts.isEmpty() || shapes || unknown) {
             return FormatWeights.bytes(format, framing.canvas(), piece.piece().isDrawn());
         }
         double whole = piece.piece().size().rounded().longEdge() * framing.scale();

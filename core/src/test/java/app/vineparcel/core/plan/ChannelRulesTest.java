@@ -97,7 +97,7 @@ class ChannelRulesTest {
         assertThat(told.path()).isEqualTo("2026-10-03--larkfield-m2.jpg");
         assertThat(told.findings()).singleElement().satisfies(finding -> {
             assertThat(finding.level()).isEqualTo(Finding.Level.HINT);
-            assertThat(finding.message()).startsWith("It does not say {keep:lens};");
+            assertThat(finding.message()).startsWith("The picture has no value for {keep:lens};");
         });
     }
 

@@ -178,7 +178,7 @@ class PlanViewTest {
                 .containsExactly(
                         "done",
                         "changed recipe version 4",
-                        "changed source is newer",
+                        "changed source changed",
                         "failed",
                         "left out",
                         "changed name or folder",

@@ -267,7 +267,7 @@ class PreviewSessionTest {
 
     private static long leftovers() throws Exception {
         try (var files = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
-            return files.filter(file -> file.getFileName().toString().startsWith("vine-parcel-trial"))
+            return files.filter(file -> file.getFileName().toString().startsWith("vine-parcel-preview"))
                     .count();
         }
     }

@@ -39,7 +39,7 @@ class SourceReaderTest {
         SourceReader reader = new SourceReader(1);
         ProblemException gone =
                 catchThrowableOfType(ProblemException.class, () -> reader.open(folder.resolve("gone.jpg")));
-        assertThat(gone.problem().reason()).isEqualTo("The file is no longer there.");
+        assertThat(gone.problem().reason()).isEqualTo("The file is missing.");
     }
 
     /** A header that promises 3.6 thousand million pixels; nothing of the kind may be allocated. */

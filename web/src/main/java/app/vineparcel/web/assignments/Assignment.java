@@ -1,84 +1,20 @@
 package app.vineparcel.web.assignments;
 
-import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
 import java.time.Instant;
-import org.jspecify.annotations.Nullable;
 
-/** One body of work. */
-@Entity
-public class Assignment {
-
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    private String name = "";
-    private Instant createdAt = Instant.EPOCH;
-    private @Nullable Instant usedAt;
-    private @Nullable Instant archivedAt;
-
-    private boolean watched;
-    private boolean renderChanges;
-
-    /** For Hibernate. */
-    protected Assignment() {}
-
-    Assignment(String name, Instant createdAt) {
-        this.name = name;
-        this.createdAt = createdAt;
-        this.usedAt = createdAt;
-    }
-
-    void rename(String other) {
-        name = other;
-    }
-
-    void archive(Instant now) {
-        archivedAt = now;
-    }
-
-    void restore() {
-        archivedAt = null;
-    }
-
-    void watch(boolean folders, boolean render) {
-        watched = folders;
-        renderChanges = folders && render;
-    }
-
-    /** Whether what is new in its folders comes in by itself. */
-    public boolean isWatched() {
-        return watched;
-    }
-
-    /** Whether what changes in its folders is rendered by itself. */
-    public boolean rendersChanges() {
-        return renderChanges;
-    }
-
-    /** When somebody last worked in it. */
-    public Instant usedAt() {
-        return usedAt == null ? createdAt : usedAt;
-    }
-
-    /** Whether it was put away. */
-    public boolean isArchived() {
-        return archivedAt != null;
-    }
-
-    /** The key, once stored. */
-    public long id() {
-        return id == null ? 0 : id;
-    }
-
-    public String name() {
-        return name;
-    }
-
-    public Instant createdAt() {
-        return createdAt;
-    }
-}
+/**
+ * One body of work.
+ *
+ * @param usedAt when somebody last worked in it
+ * @param isWatched whether what is new in its folders is imported automatically
+ * @param rendersChanges whether what changes in its folders is rendered automatically
+ * @param isArchived whether it was put away
+ */
+public record Assignment(
+        long id,
+        String name,
+        Instant createdAt,
+        Instant usedAt,
+        boolean isWatched,
+        boolean rendersChanges,
+        boolean isArchived) {}

@@ -7,18 +7,18 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-interface AssignmentRepository extends JpaRepository<Assignment, Long> {
+interface AssignmentRepository extends JpaRepository<AssignmentEntity, Long> {
 
     @Query("select a from Assignment a order by coalesce(a.usedAt, a.createdAt) desc, a.id desc")
-    List<Assignment> findAllByUse();
+    List<AssignmentEntity> findAllByUse();
 
     @Modifying
     @Query("update Assignment a set a.usedAt = ?2 where a.id = ?1 and (a.usedAt is null or a.usedAt < ?3)")
     void use(long id, Instant now, Instant before);
 
-    Optional<Assignment> findFirstByOrderByIdDesc();
+    Optional<AssignmentEntity> findFirstByOrderByIdDesc();
 
-    Optional<Assignment> findByNameIgnoreCase(String name);
+    Optional<AssignmentEntity> findByNameIgnoreCase(String name);
 
-    List<Assignment> findByWatchedTrueAndArchivedAtIsNull();
+    List<AssignmentEntity> findByWatchedTrueAndArchivedAtIsNull();
 }

@@ -43,13 +43,15 @@ public class AssignmentService {
     public List<Assignment> all() {
         return assignments.findAllByUse().stream()
                 .filter(assignment -> !assignment.isArchived())
+                .map(AssignmentEntity::record)
                 .toList();
     }
 
     /** Those that were put away. */
     List<Assignment> archived() {
         return assignments.findAllByUse().stream()
-                .filter(Assignment::isArchived)
+                .filter(AssignmentEntity::isArchived)
+                .map(AssignmentEntity::record)
                 .toList();
     }
 
@@ -72,10 +74,9 @@ public class AssignmentService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     Assignment rename(long id, String wanted) throws ProblemException {
-        Assignment assignment = get(id);
-        String name = free(wanted, id);
-        assignment.rename(name);
-        return assignments.save(assignment);
+        AssignmentEntity assignment = entity(id);
+        assignment.rename(free(wanted, id));
+        return assignments.save(assignment).record();
     }
 
     /** Makes another with the choices of one, but without its sources. */
@@ -99,27 +100,29 @@ public class AssignmentService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     public void watch(long id, boolean folders, boolean render) throws ProblemException {
-        Assignment assignment = get(id);
+        AssignmentEntity assignment = entity(id);
         assignment.watch(folders, render);
         assignments.save(assignment);
     }
 
     /** Those whose folders are watched. */
     public List<Assignment> watched() {
-        return assignments.findByWatchedTrueAndArchivedAtIsNull();
+        return assignments.findByWatchedTrueAndArchivedAtIsNull().stream()
+                .map(AssignmentEntity::record)
+                .toList();
     }
 
     /** Puts one away; nothing of it is lost. */
     @Transactional(rollbackFor = ProblemException.class)
     void archive(long id) throws ProblemException {
-        Assignment assignment = get(id);
+        AssignmentEntity assignment = entity(id);
         assignment.archive(clock.instant());
         assignments.save(assignment);
     }
 
     @Transactional(rollbackFor = ProblemException.class)
     void restore(long id) throws ProblemException {
-        Assignment assignment = get(id);
+        AssignmentEntity assignment = entity(id);
         assignment.restore();
         assignments.save(assignment);
     }
@@ -130,6 +133,10 @@ public class AssignmentService {
      * @throws ProblemException if there is none of that number
      */
     public Assignment get(long id) throws ProblemException {
+        return entity(id).record();
+    }
+
+    private AssignmentEntity entity(long id) throws ProblemException {
         return assignments
                 .findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
@@ -147,13 +154,14 @@ public class AssignmentService {
     public Assignment make(String wanted) throws ProblemException {
         String name = free(wanted, 0);
         return made(
-                name, assignments.findFirstByOrderByIdDesc().map(Assignment::id).orElse(0L));
+                name,
+                assignments.findFirstByOrderByIdDesc().map(AssignmentEntity::id).orElse(0L));
     }
 
     private Assignment made(String name, long before) {
-        Assignment made = assignments.saveAndFlush(new Assignment(name, clock.instant()));
+        AssignmentEntity made = assignments.saveAndFlush(new AssignmentEntity(name, clock.instant()));
         events.publishEvent(new AssignmentCreated(made.id(), before));
-        return made;
+        return made.record();
     }
 
     /** A name that can be had by the assignment of that key. */
@@ -167,7 +175,8 @@ public class AssignmentService {
                             : Text.of("common.has-characters", name.length()),
                     Text.of("assignments.use-1-to-characters", LONGEST_NAME)));
         }
-        Optional<Assignment> there = assignments.findByNameIgnoreCase(name).filter(other -> other.id() != id);
+        Optional<AssignmentEntity> there =
+                assignments.findByNameIgnoreCase(name).filter(other -> other.id() != id);
         if (there.isPresent()) {
             throw new ProblemException(new Problem.BadRequest(
                     name,

@@ -2,10 +2,12 @@ package app.vineparcel.web.channels;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.storage.SmallArchive;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.Map;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -45,7 +47,7 @@ class ChannelFileController {
             return ResponseEntity.ok(Map.of(
                     "address", "/channels/" + files.bringIn(name, archive).id()));
         } catch (ProblemException e) {
-            return Answers.refused(e);
+            return ProblemAnswers.json(e.problem(), HttpStatus.BAD_REQUEST);
         }
     }
 }

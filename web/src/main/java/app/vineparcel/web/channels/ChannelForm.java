@@ -49,7 +49,7 @@ public final class ChannelForm {
             values.put(LIMIT, new BigDecimal(limit.getAsLong()).divide(KILO).toPlainString());
         }
         List<Long> recipes = new ArrayList<>();
-        for (ChannelPart part : channel.parts()) {
+        for (Channel.Part part : channel.parts()) {
             recipes.add(part.recipeId());
             values.put("folder-" + part.recipeId(), part.placement().folder().orElse(""));
             values.put("suffix-" + part.recipeId(), part.placement().suffix());

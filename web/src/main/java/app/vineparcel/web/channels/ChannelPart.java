@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A recipe within a channel, and what the channel says of it. */
 @Embeddable
-public class ChannelPart {
+class ChannelPart {
 
     @Column(name = "recipe_id")
     private long recipeId;
@@ -25,12 +25,12 @@ public class ChannelPart {
         this.suffix = placement.suffix();
     }
 
-    public long recipeId() {
+    long recipeId() {
         return recipeId;
     }
 
     /** Its own folder and suffix. */
-    public Placement placement() {
+    Placement placement() {
         return new Placement(Optional.ofNullable(folder), suffix);
     }
 }

@@ -8,15 +8,15 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface ChannelRepository extends JpaRepository<Channel, Long> {
+interface ChannelRepository extends JpaRepository<ChannelEntity, Long> {
 
     /** Of its own for the length of a transaction. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select x from Channel x where x.id = ?1")
-    Optional<Channel> findToChange(long id);
+    Optional<ChannelEntity> findToChange(long id);
 
     @EntityGraph(attributePaths = "parts")
-    List<Channel> findByRemovedAtIsNullOrderByPosition();
+    List<ChannelEntity> findByRemovedAtIsNullOrderByPosition();
 
     boolean existsByNameAndRemovedAtIsNullAndIdNot(String name, long id);
 }

@@ -41,13 +41,15 @@ public class ChannelService {
     /** All channels with their recipes, in order. */
     @Transactional(readOnly = true)
     public List<Band> bands() {
-        return bands(channels.findByRemovedAtIsNullOrderByPosition());
+        return bands(channels.findByRemovedAtIsNullOrderByPosition().stream()
+                .map(ChannelEntity::record)
+                .toList());
     }
 
     private List<Band> bands(List<Channel> of) {
         Map<Long, StoredRecipe> byId = recipes
                 .all(of.stream()
-                        .flatMap(channel -> channel.parts().stream().map(ChannelPart::recipeId))
+                        .flatMap(channel -> channel.parts().stream().map(Channel.Part::recipeId))
                         .distinct()
                         .toList())
                 .stream()
@@ -67,10 +69,10 @@ public class ChannelService {
      * @throws ProblemException if there is none of that number
      */
     public Band get(long id) throws ProblemException {
-        return bands(List.of(channel(id))).get(0);
+        return bands(List.of(channel(id).record())).get(0);
     }
 
-    private Channel channel(long id) throws ProblemException {
+    private ChannelEntity channel(long id) throws ProblemException {
         return channels.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "channel " + id,
@@ -86,7 +88,8 @@ public class ChannelService {
     @Transactional(rollbackFor = ProblemException.class)
     public Channel add(ChannelFile as, List<Use> uses) throws ProblemException {
         requireFree(as.name(), 0);
-        return channels.save(new Channel(as, (int) channels.count(), parts(uses)));
+        return channels.save(new ChannelEntity(as, (int) channels.count(), parts(uses)))
+                .record();
     }
 
     /**
@@ -98,8 +101,8 @@ public class ChannelService {
     @Transactional(rollbackFor = ProblemException.class)
     public boolean change(long id, Predicate<Channel> asSeen, ChannelFile as, List<Use> uses) throws ProblemException {
         channels.findToChange(id); // whoever else changes it waits
-        Channel channel = channel(id);
-        if (!asSeen.test(channel)) {
+        ChannelEntity channel = channel(id);
+        if (!asSeen.test(channel.record())) {
             return false;
         }
         requireFree(as.name(), id);
@@ -118,20 +121,20 @@ public class ChannelService {
     /** Takes one away; it can be imported back. */
     @Transactional(rollbackFor = ProblemException.class)
     public Channel remove(long id) throws ProblemException {
-        Channel channel = channel(id);
+        ChannelEntity channel = channel(id);
         channel.remove(clock.instant());
-        return channels.save(channel);
+        return channels.save(channel).record();
     }
 
     /** Brings a removed one back, under another name if its own has been taken since. */
     @Transactional(rollbackFor = ProblemException.class)
     public Channel bringBack(long id) throws ProblemException {
-        Channel channel = channel(id);
+        ChannelEntity channel = channel(id);
         if (channel.isRemoved()) {
             channel.call(freeName(channel.name()));
             channel.bringBack();
         }
-        return channels.save(channel);
+        return channels.save(channel).record();
     }
 
     /** The name itself, or with the lowest number behind it that nobody has. */
@@ -156,7 +159,7 @@ public class ChannelService {
     @Transactional(readOnly = true)
     public Map<Long, Long> uses() {
         return channels.findByRemovedAtIsNullOrderByPosition().stream()
-                .flatMap(channel -> channel.parts().stream())
-                .collect(Collectors.groupingBy(ChannelPart::recipeId, Collectors.counting()));
+                .flatMap(channel -> channel.record().parts().stream())
+                .collect(Collectors.groupingBy(Channel.Part::recipeId, Collectors.counting()));
     }
 }

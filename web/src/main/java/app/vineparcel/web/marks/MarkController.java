@@ -3,7 +3,7 @@ package app.vineparcel.web.marks;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.TextOutline;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.ImportedShelf;
 import jakarta.servlet.http.HttpServletRequest;
@@ -15,6 +15,7 @@ import java.util.Map;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -75,7 +76,7 @@ class MarkController {
             marks.bringIn(name, request.getInputStream());
             return ResponseEntity.ok(Map.of("address", "/marks"));
         } catch (ProblemException e) {
-            return Answers.refused(e);
+            return ProblemAnswers.json(e.problem(), HttpStatus.BAD_REQUEST);
         }
     }
 

@@ -7,11 +7,11 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-interface MarkRepository extends JpaRepository<Mark, Long> {
+interface MarkRepository extends JpaRepository<MarkEntity, Long> {
 
-    List<Mark> findAllByOrderByTitle();
+    List<MarkEntity> findAllByOrderByTitle();
 
-    Optional<Mark> findByFile(String file);
+    Optional<MarkEntity> findByFile(String file);
 
     /** Two pages that are opened at once may see the same new file; it becomes one mark. */
     @Modifying

@@ -47,7 +47,7 @@ public class MarkService {
     public List<Mark> all() {
         List<String> files = shelf.marks();
         Set<String> known = new HashSet<>();
-        for (Mark mark : marks.findAll()) {
+        for (MarkEntity mark : marks.findAll()) {
             known.add(mark.file());
             mark.onDark().ifPresent(known::add);
         }
@@ -62,6 +62,7 @@ public class MarkService {
         }
         return marks.findAllByOrderByTitle().stream()
                 .filter(mark -> !mark.isRemoved() && files.contains(mark.file()))
+                .map(MarkEntity::record)
                 .toList();
     }
 
@@ -94,7 +95,7 @@ public class MarkService {
         return dot > 0 ? file.substring(0, dot) : file;
     }
 
-    private Mark get(long id) throws ProblemException {
+    private MarkEntity get(long id) throws ProblemException {
         return marks.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "mark " + id, Text.of("marks.there-is-no-such"), Text.of("marks.choose-one-on-the"))));
@@ -109,8 +110,8 @@ public class MarkService {
     @Transactional(rollbackFor = ProblemException.class)
     void bringIn(String name, InputStream content) throws ProblemException {
         String file = shelf.store(name, content);
-        Optional<Mark> own = marks.findByFile(file);
-        own.ifPresent(Mark::bringBack);
+        Optional<MarkEntity> own = marks.findByFile(file);
+        own.ifPresent(MarkEntity::bringBack);
         if (own.isEmpty()) {
             marks.findAll().stream()
                     .filter(mark ->
@@ -138,7 +139,8 @@ public class MarkService {
         TextOutline outline = new TextOutline(text, font);
         store(file, outline.svg(DARK));
         store(lightOf(file), outline.svg(LIGHT));
-        return marks.save(new Mark(text, file, Optional.of(lightOf(file))));
+        return marks.save(new MarkEntity(text, file, Optional.of(lightOf(file))))
+                .record();
     }
 
     /** As many whole words as a name has room for. */
@@ -166,7 +168,7 @@ public class MarkService {
     /** Changes what a mark is called, and what it has for dark ground; an empty file means nothing. */
     @Transactional(rollbackFor = ProblemException.class)
     void change(long id, String title, String onDark) throws ProblemException {
-        Mark mark = get(id);
+        MarkEntity mark = get(id);
         mark.change(title, Optional.of(onDark).filter(shelf.marks()::contains));
         marks.save(mark);
     }
@@ -174,12 +176,12 @@ public class MarkService {
     /** Takes one out of sight, or back. Recipes that name its file keep it. */
     @Transactional(rollbackFor = ProblemException.class)
     Mark remove(long id, boolean removed) throws ProblemException {
-        Mark mark = get(id);
+        MarkEntity mark = get(id);
         if (removed) {
             mark.remove(clock.instant());
         } else {
             mark.bringBack();
         }
-        return marks.save(mark);
+        return marks.save(mark).record();
     }
 }

@@ -17,7 +17,7 @@ import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.core.render.RecipePreview;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -188,14 +188,13 @@ class DrawerController {
         GridCell cell = PlanRows.cell(grids.of(assignment), piece, column).orElseThrow(SelectionController::gone);
         Optional<PlannedRendition> shown = cell.shown();
         if (shown.isEmpty()) {
-            return ResponseEntity.ok(Map.of("problem", cell.notFor().orElse(Text.of("plan.there-is-nothing-to"))));
+            return ProblemAnswers.words(cell.notFor().orElse(Text.of("plan.there-is-nothing-to")));
         }
         PlannedRendition planned = shown.get();
         if (planned.blocker()
                 .filter(one -> !one.code().equals(Finding.SAME_PATH))
                 .isPresent()) {
-            return ResponseEntity.ok(
-                    Map.of("problem", planned.blocker().orElseThrow().message()));
+            return ProblemAnswers.words(planned.blocker().orElseThrow().message());
         }
         Optional<RecipePreview> made = sessions.put(session, number, planned, false);
         return made.isEmpty()
@@ -275,6 +274,6 @@ class DrawerController {
     /** What is wrong, for the script to show. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return Answers.said(e);
+        return ProblemAnswers.expected(e.problem());
     }
 }

@@ -12,7 +12,7 @@ import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlanView;
 import app.vineparcel.core.plan.Remedy;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
@@ -245,6 +245,6 @@ class FindingsController {
     /** What is wrong, for the script to show. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return Answers.said(e);
+        return ProblemAnswers.expected(e.problem());
     }
 }

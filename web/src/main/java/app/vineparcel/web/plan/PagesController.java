@@ -5,7 +5,7 @@ import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlannedRendition;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
@@ -128,6 +128,6 @@ class PagesController {
     /** What is wrong with what a script sent, for the script to show. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return Answers.said(e);
+        return ProblemAnswers.expected(e.problem());
     }
 }

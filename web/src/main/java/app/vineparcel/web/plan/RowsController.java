@@ -2,7 +2,7 @@ package app.vineparcel.web.plan;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.plan.PlanView;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentService;
 import jakarta.servlet.http.HttpServletResponse;
@@ -45,7 +45,7 @@ class RowsController {
         try {
             view = wanted.of(plan);
         } catch (ProblemException e) {
-            response.setHeader("X-Problem", Answers.inHeader(e.problem()));
+            ProblemAnswers.header(e.problem(), response);
             model.addAttribute("lines", List.of());
             return "plan/rows";
         }

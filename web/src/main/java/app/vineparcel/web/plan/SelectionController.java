@@ -9,7 +9,7 @@ import app.vineparcel.core.plan.PlanEdit;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlanStep;
 import app.vineparcel.core.plan.PlanView;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.Assignment;
@@ -229,6 +229,6 @@ class SelectionController {
     /** What cannot be done, in words for the page; a request that no page sends is refused. */
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<Map<String, Object>> refused(ProblemException e) {
-        return Answers.said(e);
+        return ProblemAnswers.expected(e.problem());
     }
 }

@@ -3,12 +3,14 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.storage.SmallArchive;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -57,7 +59,7 @@ class RecipeFileController {
                     RecipeFiles.read(name, file).stream().map(recipes::addCopy).toList();
             return ResponseEntity.ok(Map.of("address", "/recipes/" + kept.get(0).id(), "count", kept.size()));
         } catch (ProblemException e) {
-            return Answers.refused(e);
+            return ProblemAnswers.json(e.problem(), HttpStatus.BAD_REQUEST);
         }
     }
 }

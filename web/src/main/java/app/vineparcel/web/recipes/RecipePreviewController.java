@@ -1,6 +1,5 @@
 package app.vineparcel.web.recipes;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
@@ -11,11 +10,13 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.core.render.RecipePreview;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.sources.SamplePieces;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -81,13 +82,12 @@ class RecipePreviewController {
             @RequestParam long number) {
         List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
         if (chosen.isEmpty()) {
-            return ResponseEntity.ok(Map.of("problem", Text.of("recipes.this-piece-no-longer")));
+            return ProblemAnswers.words(Text.of("recipes.this-piece-no-longer"));
         }
         try {
             PlannedRendition planned = planned(form, chosen.get(0));
             if (!planned.canBeMade()) {
-                return ResponseEntity.ok(
-                        Map.of("problem", planned.blocker().orElseThrow().message()));
+                return ProblemAnswers.words(planned.blocker().orElseThrow().message());
             }
             Optional<RecipePreview> preview = sessions.put(session, number, planned);
             return preview.isEmpty()
@@ -96,8 +96,7 @@ class RecipePreviewController {
         } catch (RecipeException e) {
             return ResponseEntity.noContent().build(); // the check says what is wrong
         } catch (ProblemException e) {
-            Problem problem = e.problem();
-            return ResponseEntity.ok(Map.of("problem", problem.reason() + " " + problem.remedy()));
+            return ProblemAnswers.json(e.problem(), HttpStatus.OK);
         }
     }
 

@@ -7,12 +7,12 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface RecipeRepository extends JpaRepository<StoredRecipe, Long> {
+interface RecipeRepository extends JpaRepository<StoredRecipeEntity, Long> {
 
     /** Of its own for the length of a transaction. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select x from StoredRecipe x where x.id = ?1")
-    Optional<StoredRecipe> findToChange(long id);
+    Optional<StoredRecipeEntity> findToChange(long id);
 
-    List<StoredRecipe> findAllByOrderById();
+    List<StoredRecipeEntity> findAllByOrderById();
 }

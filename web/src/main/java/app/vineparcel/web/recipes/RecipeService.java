@@ -36,12 +36,14 @@ public class RecipeService {
 
     /** All, in the order in which they were made, also those that are retired. */
     public List<StoredRecipe> all() {
-        return recipes.findAllByOrderById();
+        return recipes.findAllByOrderById().stream()
+                .map(StoredRecipeEntity::record)
+                .toList();
     }
 
     /** Those of these keys. */
     public List<StoredRecipe> all(Collection<Long> ids) {
-        return recipes.findAllById(ids);
+        return recipes.findAllById(ids).stream().map(StoredRecipeEntity::record).toList();
     }
 
     /** Those that are not retired. */
@@ -55,6 +57,10 @@ public class RecipeService {
      * @throws ProblemException if there is none of that number
      */
     public StoredRecipe get(long id) throws ProblemException {
+        return entity(id).record();
+    }
+
+    private StoredRecipeEntity entity(long id) throws ProblemException {
         return recipes.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "recipe " + id, Text.of("recipes.there-is-no-such"), Text.of("recipes.choose-one-from-the"))));
@@ -63,9 +69,9 @@ public class RecipeService {
     /** Keeps a new one. */
     @Transactional
     public StoredRecipe add(Recipe recipe) {
-        StoredRecipe stored = recipes.save(new StoredRecipe(recipe));
-        versions.save(new RecipeVersion(stored, clock.instant()));
-        return stored;
+        StoredRecipeEntity stored = recipes.save(new StoredRecipeEntity(recipe));
+        versions.save(new RecipeVersionEntity(stored, clock.instant()));
+        return stored.record();
     }
 
     /** Keeps a new one under a title that nobody has. */
@@ -90,33 +96,35 @@ public class RecipeService {
     @Transactional(rollbackFor = ProblemException.class)
     public Optional<StoredRecipe> change(long id, Optional<Integer> seen, Recipe recipe) throws ProblemException {
         recipes.findToChange(id); // whoever else changes it waits
-        StoredRecipe stored = get(id);
-        if (stored.recipe().equals(recipe)) {
-            return Optional.of(stored);
+        StoredRecipeEntity stored = entity(id);
+        if (stored.record().recipe().equals(recipe)) {
+            return Optional.of(stored.record());
         }
         if (seen.isPresent() && seen.get() != stored.version()) {
             return Optional.empty();
         }
         stored.change(recipe);
-        versions.save(new RecipeVersion(stored, clock.instant()));
-        return Optional.of(recipes.save(stored));
+        versions.save(new RecipeVersionEntity(stored, clock.instant()));
+        return Optional.of(recipes.save(stored).record());
     }
 
     /** Takes one out of the way, or back among those in use. */
     @Transactional(rollbackFor = ProblemException.class)
     StoredRecipe retire(long id, boolean retired) throws ProblemException {
-        StoredRecipe stored = get(id);
+        StoredRecipeEntity stored = entity(id);
         if (retired) {
             stored.retire(clock.instant());
         } else {
             stored.bringBack();
         }
-        return recipes.save(stored);
+        return recipes.save(stored).record();
     }
 
     /** All versions of one, the newest first. */
     List<RecipeVersion> versions(long id) {
-        return versions.findByRecipeIdOrderByNumberDesc(id);
+        return versions.findByRecipeIdOrderByNumberDesc(id).stream()
+                .map(RecipeVersionEntity::record)
+                .toList();
     }
 
     /**
@@ -126,6 +134,7 @@ public class RecipeService {
      */
     RecipeVersion version(long id, int number) throws ProblemException {
         return versions.findByRecipeIdAndNumber(id, number)
+                .map(RecipeVersionEntity::record)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "version " + number,
                         Text.of("recipes.there-is-no-such-2"),

@@ -4,9 +4,9 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface RecipeVersionRepository extends JpaRepository<RecipeVersion, Long> {
+interface RecipeVersionRepository extends JpaRepository<RecipeVersionEntity, Long> {
 
-    List<RecipeVersion> findByRecipeIdOrderByNumberDesc(long recipeId);
+    List<RecipeVersionEntity> findByRecipeIdOrderByNumberDesc(long recipeId);
 
-    Optional<RecipeVersion> findByRecipeIdAndNumber(long recipeId, int number);
+    Optional<RecipeVersionEntity> findByRecipeIdAndNumber(long recipeId, int number);
 }

@@ -3,73 +3,15 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
-import app.vineparcel.core.recipe.RecipeWriter;
-import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
-import jakarta.persistence.Table;
-import java.time.Instant;
-import org.jspecify.annotations.Nullable;
 
-/** A recipe as it now stands: its file's text, and how often it was changed. */
-@Entity
-@Table(name = "recipe")
-public class StoredRecipe {
-
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    private String title = "";
-    private int version;
-    private String body = "";
-    private @Nullable Instant retiredAt;
-
-    /** For Hibernate. */
-    protected StoredRecipe() {}
-
-    StoredRecipe(Recipe recipe) {
-        change(recipe);
-    }
-
-    final void change(Recipe recipe) {
-        this.title = recipe.title();
-        this.body = RecipeWriter.write(recipe);
-        this.version++;
-    }
-
-    void retire(Instant now) {
-        retiredAt = now;
-    }
-
-    void bringBack() {
-        retiredAt = null;
-    }
-
-    /** The key, once stored. */
-    public long id() {
-        return id == null ? 0 : id;
-    }
-
-    public String title() {
-        return title;
-    }
-
-    /** Counts from 1, one more with every change that was kept. */
-    public int version() {
-        return version;
-    }
-
-    /** Whether it is out of the way of those in use. */
-    public boolean isRetired() {
-        return retiredAt != null;
-    }
-
-    /** The recipe file. */
-    public String body() {
-        return body;
-    }
+/**
+ * A recipe in its current version.
+ *
+ * @param version counts from 1, one more with every change that was saved
+ * @param isRetired whether it is out of the way of those in use
+ * @param body the recipe file
+ */
+public record StoredRecipe(long id, String title, int version, boolean isRetired, String body) {
 
     /** The recipe. Only sound ones are ever stored. */
     public Recipe recipe() {

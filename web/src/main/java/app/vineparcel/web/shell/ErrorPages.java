@@ -1,10 +1,13 @@
 package app.vineparcel.web.shell;
 
 import app.vineparcel.core.Problem;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -14,10 +17,10 @@ import org.springframework.web.bind.annotation.RequestMapping;
 class ErrorPages implements ErrorController {
 
     @RequestMapping("/error")
-    String page(HttpServletRequest request, Model model) {
-        Object status = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
-        model.addAttribute("problem", problem(status instanceof Integer code ? code : 500));
-        return "shell/problem";
+    String page(HttpServletRequest request, HttpServletResponse response, Model model) {
+        Object given = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
+        HttpStatus status = given instanceof Integer code ? HttpStatus.valueOf(code) : HttpStatus.INTERNAL_SERVER_ERROR;
+        return ProblemAnswers.page(problem(status.value()), status, model, response);
     }
 
     static Problem problem(int status) {

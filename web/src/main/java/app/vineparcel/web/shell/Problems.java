@@ -2,10 +2,10 @@ package app.vineparcel.web.shell;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import org.slf4j.Logger;
@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 
-/** Turns what went wrong into a page in words. What nobody foresaw goes into the log, never onto the page. */
+/** Answers what went wrong in words: a page to a person, JSON to a script. What nobody foresaw goes into the log, never onto the page. */
 @ControllerAdvice
 class Problems {
 
@@ -34,11 +34,20 @@ class Problems {
     private static final String NOT_UNIQUE = "23505";
 
     @ExceptionHandler(ProblemException.class)
-    String foreseen(ProblemException e, Model model, HttpServletResponse response) {
-        boolean missing = e.problem() instanceof Problem.Vanished;
-        response.setStatus((missing ? HttpStatus.NOT_FOUND : HttpStatus.BAD_REQUEST).value());
-        model.addAttribute("problem", e.problem());
-        return "shell/problem";
+    Object foreseen(ProblemException e, Model model, HttpServletRequest request, HttpServletResponse response) {
+        return answer(e.problem(), ProblemAnswers.status(e.problem()), model, request, response);
+    }
+
+    private static Object answer(
+            Problem problem, HttpStatus status, Model model, HttpServletRequest request, HttpServletResponse response) {
+        return ProblemAnswers.wantsPage(request)
+                ? ProblemAnswers.page(problem, status, model, response)
+                : ProblemAnswers.json(problem, status);
+    }
+
+    private static Object answer(
+            HttpStatus status, Model model, HttpServletRequest request, HttpServletResponse response) {
+        return answer(ErrorPages.problem(status.value()), status, model, request, response);
     }
 
     /** The other side went away in the middle; there is nobody left to tell. */
@@ -49,17 +58,14 @@ class Problems {
 
     /** An address with a word where a number should be. */
     @ExceptionHandler(TypeMismatchException.class)
-    String noSuchAddress(Model model, HttpServletResponse response) {
-        response.setStatus(HttpStatus.NOT_FOUND.value());
-        model.addAttribute("problem", ErrorPages.problem(HttpStatus.NOT_FOUND.value()));
-        return "shell/problem";
+    Object noSuchAddress(Model model, HttpServletRequest request, HttpServletResponse response) {
+        return answer(HttpStatus.NOT_FOUND, model, request, response);
     }
 
     /** What the database refuses: a text that no page offers to send, or what somebody else did in the same moment. */
     @ExceptionHandler(DataIntegrityViolationException.class)
-    String refusedByTheDatabase(
-            DataIntegrityViolationException e, Model model, HttpServletRequest request, HttpServletResponse response)
-            throws IOException {
+    Object refusedByTheDatabase(
+            DataIntegrityViolationException e, Model model, HttpServletRequest request, HttpServletResponse response) {
         String state =
                 e.getMostSpecificCause() instanceof SQLException cause ? String.valueOf(cause.getSQLState()) : "";
         if (state.startsWith(DATA_EXCEPTION)) {
@@ -69,6 +75,7 @@ class Problems {
                             Text.of("shell.it-contains-a-character"),
                             Text.of("shell.go-back-and-make"))),
                     model,
+                    request,
                     response);
         }
         if (state.equals(NOT_THERE)) {
@@ -78,6 +85,7 @@ class Problems {
                             Text.of("shell.it-refers-to-something"),
                             Text.of("shell.reload-the-page-and"))),
                     model,
+                    request,
                     response);
         }
         if (state.equals(NOT_UNIQUE)) {
@@ -87,30 +95,23 @@ class Problems {
                             Text.of("shell.somebody-else-saved-the"),
                             Text.of("shell.go-back-check-what"))),
                     model,
+                    request,
                     response);
         }
         return unforeseen(e, model, request, response);
     }
 
     @ExceptionHandler(Exception.class)
-    String unforeseen(Exception e, Model model, HttpServletRequest request, HttpServletResponse response)
-            throws IOException {
+    Object unforeseen(Exception e, Model model, HttpServletRequest request, HttpServletResponse response) {
         if (e instanceof ErrorResponse known) {
-            response.setStatus(known.getStatusCode().value());
-            model.addAttribute(
-                    "problem", ErrorPages.problem(known.getStatusCode().value()));
-            return "shell/problem";
+            return answer(HttpStatus.valueOf(known.getStatusCode().value()), model, request, response);
         }
         if (isAway(e)) {
             LOG.warn("{} {} found no database", request.getMethod(), request.getRequestURI());
-            response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
-            model.addAttribute("problem", ErrorPages.problem(HttpStatus.SERVICE_UNAVAILABLE.value()));
-            return "shell/problem";
+            return answer(HttpStatus.SERVICE_UNAVAILABLE, model, request, response);
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
-        response.setStatus(HttpStatus.INTERNAL_SERVER_ERROR.value());
-        model.addAttribute("problem", ErrorPages.problem(HttpStatus.INTERNAL_SERVER_ERROR.value()));
-        return "shell/problem";
+        return answer(HttpStatus.INTERNAL_SERVER_ERROR, model, request, response);
     }
 
     /** Whether the database cannot be reached, or is being ended. */

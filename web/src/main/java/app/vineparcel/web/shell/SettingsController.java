@@ -2,6 +2,7 @@ package app.vineparcel.web.shell;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.Equipment;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.ImportedShelf;
 import app.vineparcel.web.storage.StorageSettings;
@@ -48,9 +49,7 @@ class SettingsController {
             shelf.store(name, request.getInputStream());
             return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
-            return ResponseEntity.badRequest()
-                    .contentType(MediaType.TEXT_PLAIN)
-                    .body(e.problem().reason() + " " + e.problem().remedy());
+            return ProblemAnswers.text(e.problem());
         }
     }
 }

@@ -3,6 +3,7 @@ package app.vineparcel.web.sources;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.source.PageBox;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.storage.Uploads;
@@ -115,9 +116,7 @@ class DocumentController {
             documents.replace(id, uploads.store(name, request.getInputStream()));
             return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
-            return ResponseEntity.badRequest()
-                    .contentType(MediaType.TEXT_PLAIN)
-                    .body(e.problem().reason() + " " + e.problem().remedy());
+            return ProblemAnswers.text(e.problem());
         }
     }
 }

@@ -2,6 +2,7 @@ package app.vineparcel.web.sources;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.storage.Previews;
 import java.nio.file.Path;
@@ -11,6 +12,7 @@ import java.util.Map;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -79,9 +81,7 @@ class PieceController {
                     .contentType(MediaType.TEXT_PLAIN)
                     .body(pieces.rename(id, name).name());
         } catch (ProblemException e) {
-            return ResponseEntity.badRequest()
-                    .contentType(MediaType.TEXT_PLAIN)
-                    .body(e.problem().reason() + " " + e.problem().remedy());
+            return ProblemAnswers.text(e.problem());
         }
     }
 
@@ -96,8 +96,7 @@ class PieceController {
                     "before", chosen.stream().map(StoredPiece::name).toList(),
                     "after", pieces.names(chosen, template)));
         } catch (ProblemException e) {
-            Problem problem = e.problem();
-            return ResponseEntity.ok(Map.of("problem", problem.reason() + " " + problem.remedy()));
+            return ProblemAnswers.json(e.problem(), HttpStatus.OK);
         }
     }
 

@@ -1,9 +1,8 @@
 package app.vineparcel.web.sources;
 
-import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
-import app.vineparcel.web.Answers;
+import app.vineparcel.web.ProblemAnswers;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.Words;
 import app.vineparcel.web.assignments.AssignmentFrame;
@@ -18,7 +17,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -138,7 +136,7 @@ class SourceController {
         try {
             list = SourceList.of(all, asked);
         } catch (ProblemException e) {
-            response.setHeader("X-Problem", Answers.inHeader(e.problem()));
+            ProblemAnswers.header(e.problem(), response);
         }
         list(list, model);
         model.addAttribute("first", List.of());
@@ -197,11 +195,7 @@ class SourceController {
             sources.add(id, uploads.store(name, request.getInputStream()));
             return ResponseEntity.ok(Text.of("common.imported"));
         } catch (ProblemException e) {
-            HttpStatus status =
-                    e.problem() instanceof Problem.OverBudget ? HttpStatus.CONTENT_TOO_LARGE : HttpStatus.BAD_REQUEST;
-            return ResponseEntity.status(status)
-                    .contentType(MediaType.TEXT_PLAIN)
-                    .body(e.problem().reason() + " " + e.problem().remedy());
+            return ProblemAnswers.text(e.problem());
         }
     }
 

@@ -26,7 +26,9 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
     /** What can be chosen about a JPEG XL. */
     public static final FormatKind KIND = new Kind();
 
-    private static final double[][] BITS = {{1, 0.1}, {50, 0.3}, {100, 3}};
+    private static final double[][] BITS = {
+        {1, 0.04}, {10, 0.064}, {30, 0.112}, {50, 0.162}, {70, 0.21}, {85, 0.318}, {92, 0.477}, {98, 1.268}, {100, 2.4}
+    };
 
     private static final List<Integer> DEPTHS = List.of(8, 16);
 
@@ -82,9 +84,12 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
 
     @Override
     public Weighing weighing() {
-        return lossless
-                ? Weighing.lossless("jxl-lossless", 8, 250)
-                : Weighing.lossy("jxl", Weighing.between(BITS, quality), Weighing.FineDetail.FORETOLD, 250);
+        if (lossless) {
+            return bits == 16
+                    ? Weighing.lossless("jxl-lossless-16", 30.5, 3900)
+                    : Weighing.lossless("jxl-lossless", 7.0, 1500);
+        }
+        return Weighing.lossy("jxl", Weighing.between(BITS, quality), Weighing.FineDetail.FORETOLD, 390);
     }
 
     @Override
