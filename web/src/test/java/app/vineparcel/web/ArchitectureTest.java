@@ -8,6 +8,7 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import jakarta.persistence.Entity;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Controller;
 
@@ -21,6 +22,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule tables_belong_to_their_feature =
             classes().that().areAssignableTo(Repository.class).should().bePackagePrivate();
+
+    @ArchTest
+    static final ArchRule rows_of_tables_belong_to_their_feature =
+            classes().that().areAnnotatedWith(Entity.class).should().bePackagePrivate();
 
     @ArchTest
     static final ArchRule pages_belong_to_their_feature =

@@ -61,9 +61,8 @@ public final class WeightLimit {
         }
         if (best.length == 0) {
             Files.deleteIfExists(file);
-            throw new IOException(
-                    "it is %,d bytes at the lowest quality, and the limit is %,d; make it smaller or raise the limit."
-                            .formatted(lightest, limit));
+            throw new IOException("it is at least %,d bytes, and the limit is %,d; make it smaller or raise the limit."
+                    .formatted(lightest, limit));
         }
         Files.write(file, best);
         return new Found(format.weightStep().isPresent() ? format.atWeightStep(bestStep) : format, encodings);

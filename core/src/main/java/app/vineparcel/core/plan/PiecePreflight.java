@@ -24,8 +24,7 @@ final class PiecePreflight {
         helpers(piece, column, findings);
         Recipe recipe = column.recipe();
         recipe.format().shapes().ifPresent(shapes -> shapes(piece, recipe, shapes, findings));
-        piece.part().sheet().ifPresent(sheet -> sheet.items()
-                .forEach(items -> helpers(items.piece(), column, findings)));
+        piece.part().sheet().ifPresent(sheet -> sheet.items().forEach(item -> helpers(item.piece(), column, findings)));
     }
 
     private static List<Finding> notices(PlanPiece piece) {
@@ -65,7 +64,7 @@ final class PiecePreflight {
     static Optional<String> notFor(PlanPiece piece, OutputFormat format) {
         boolean pictureOnSheet = piece.part().sheet().isPresent()
                 && piece.part().sheet().get().items().stream()
-                        .anyMatch(items -> !items.piece().piece().isDrawn());
+                        .anyMatch(item -> !item.piece().piece().isDrawn());
         boolean held = format.shapes().map(Shapes::holdsPictures).orElse(true);
         return held || piece.piece().isDrawn() && !pictureOnSheet
                 ? Optional.empty()

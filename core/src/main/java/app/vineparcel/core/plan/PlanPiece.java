@@ -148,7 +148,7 @@ public record PlanPiece(
                         one.size(),
                         one.ground(),
                         one.items().stream()
-                                .map(items -> new Sheet.Item(items.piece().bare(), items.place()))
+                                .map(item -> new Sheet.Item(item.piece().bare(), item.place()))
                                 .toList()));
         Known known = new Known(
                 Optional.empty(),

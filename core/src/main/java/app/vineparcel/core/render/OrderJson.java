@@ -1,12 +1,17 @@
 package app.vineparcel.core.render;
 
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
+import app.vineparcel.core.source.SourceOptions;
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import java.nio.file.Path;
+import java.util.List;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -29,6 +34,8 @@ final class OrderJson {
                     .withVisibility(PropertyAccessor.FIELD, JsonAutoDetect.Visibility.ANY)
                     .withVisibility(PropertyAccessor.CREATOR, JsonAutoDetect.Visibility.ANY))
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .addMixIn(PlanPiece.Part.class, PartNames.class)
+            .addMixIn(Sheet.class, SheetNames.class)
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .addModule(new SimpleModule()
                     .addSerializer(Recipe.class, new RecipeOut())
@@ -38,6 +45,17 @@ final class OrderJson {
             .build();
 
     private OrderJson() {}
+
+    /** What components are called in orders that were written so far. */
+    private abstract static class PartNames {
+        @JsonProperty("taking")
+        private SourceOptions options;
+    }
+
+    private abstract static class SheetNames {
+        @JsonProperty("laid")
+        private List<Sheet.Item> items;
+    }
 
     static String write(Order order) {
         return JSON.writeValueAsString(order);

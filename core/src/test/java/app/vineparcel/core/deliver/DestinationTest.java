@@ -183,7 +183,7 @@ class DestinationTest {
             Files.writeString(file, "half");
             throw new IOException("No space left on device");
         });
-        assertThat(problem.sentence()).contains("a.txt", "disk is full", "Make room");
+        assertThat(problem.sentence()).contains("a.txt", "disk is full", "Free some space");
         assertThat(visible()).isEmpty();
     }
 
@@ -211,7 +211,7 @@ class DestinationTest {
     void a_file_where_a_folder_should_be_is_said_in_words() throws ProblemException, IOException {
         Files.writeString(folder.resolve("web"), "a file");
         assertThat(refused(Destination.at(folder), "web/a.txt", text("x")).reason())
-                .contains("there is a file");
+                .contains("There is a file");
         ProblemException closed =
                 catchThrowableOfType(ProblemException.class, () -> Destination.at(folder.resolve("web/deeper")));
         assertThat(closed.problem()).isInstanceOf(Problem.CannotWrite.class);

@@ -71,7 +71,7 @@ class NamingTest {
         "{stem:3}, takes no format",
         "{n:x}, number of digits",
         "{keep:weather}, keep:camera",
-        "{keep}, keeps nothing",
+        "{keep}, is not known",
         "{shot:QQQQQQQ}, is not a pattern",
     })
     void a_template_that_cannot_be_understood_says_why(String template, String reason) {

@@ -144,8 +144,8 @@ class ChoicesTest {
                 "0-2; at least 1",
                 "2-9; only 5 pieces",
                 "6; only 5 pieces",
-                "2-; where to begin or to end",
-                "-4; where to begin or to end"
+                "2-; a beginning and an end",
+                "-4; a beginning and an end"
             })
     void a_range_that_is_none_is_refused_in_words(String text, String words) {
         assertThatThrownBy(() -> PieceSelection.parse(text, 5))

@@ -207,8 +207,8 @@ class OrderTest {
                 .isInstanceOf(ProblemException.class)
                 .hasMessageContaining("logo.svg");
         Files.writeString(picture, "another picture");
-        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("another one than when");
+        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("has changed since the run");
         Files.delete(picture);
-        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("no longer there");
+        assertThatThrownBy(() -> order.requireSameFiles(shelf)).hasMessageContaining("is missing");
     }
 }

@@ -280,8 +280,8 @@ class RenderRunTest {
         Map<String, Outcome> outcomes = render(plan, "out", 2);
         assertThat(outcomes.get("a/sound.jpg")).isInstanceOf(Outcome.Done.class);
         assertThat(outcomes.get("b/sound.jpg")).isInstanceOf(Outcome.Done.class);
-        assertThat(problem(outcomes, "a/broken.jpg").sentence()).contains("broken.jpg", "ends before its picture does");
-        assertThat(problem(outcomes, "b/gone.jpg").sentence()).contains("gone.jpg", "no longer there");
+        assertThat(problem(outcomes, "a/broken.jpg").sentence()).contains("broken.jpg", "is cut off before the end");
+        assertThat(problem(outcomes, "b/gone.jpg").sentence()).contains("gone.jpg", "is missing");
         assertThat(folder.resolve("out/a/broken.jpg")).doesNotExist();
     }
 
@@ -297,7 +297,7 @@ class RenderRunTest {
         assertThat(plan.renditions().get(1).findings())
                 .extracting(f -> f.code())
                 .containsExactly("same-path");
-        assertThat(problem(render(plan, "out", 1), "X.jpg").reason()).contains("already to be written");
+        assertThat(problem(render(plan, "out", 1), "X.jpg").reason()).contains("already goes to");
     }
 
     @Test
@@ -405,6 +405,6 @@ class RenderRunTest {
             }
         }
         assertThat(problem(outcomes, "inks.webp").sentence()).contains("WebP cannot hold CMYK");
-        assertThat(problem(outcomes, "sharp/inks.tif").sentence()).contains("cannot be sharpened or marked");
+        assertThat(problem(outcomes, "sharp/inks.tif").sentence()).contains("cannot be sharpened or watermarked");
     }
 }

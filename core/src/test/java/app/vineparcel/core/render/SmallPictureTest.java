@@ -99,7 +99,7 @@ class SmallPictureTest {
         Files.write(file, Arrays.copyOf(all, all.length / 2));
         assertThatThrownBy(() -> make(file, whole, folder.resolve("small.png")))
                 .isInstanceOf(ProblemException.class)
-                .hasMessageContaining("ends before its picture does");
+                .hasMessageContaining("is cut off before the end");
         assertThat(folder.resolve("small.png")).doesNotExist();
     }
 }

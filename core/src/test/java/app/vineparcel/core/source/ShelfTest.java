@@ -65,7 +65,7 @@ class ShelfTest {
             assertThat(shelf.find(name)).as(name).isEmpty();
         }
         assertThat(shelf.hasMark("../secret.svg")).isFalse();
-        assertThatThrownBy(() -> shelf.mark("../secret.svg")).hasMessageContaining("no mark of that name");
+        assertThatThrownBy(() -> shelf.mark("../secret.svg")).hasMessageContaining("no watermark of that name");
     }
 
     @Test
@@ -119,7 +119,7 @@ class ShelfTest {
         Shelf shelf = new FolderShelf(List.of(folder));
         assertThatThrownBy(() -> shelf.mark("notes.png")).hasMessageContaining("notes.png", "kind that can be read");
         assertThatThrownBy(() -> shelf.mark("flat.svg")).hasMessageContaining("no size that could be drawn");
-        assertThatThrownBy(() -> shelf.mark("bomb.svg")).hasMessageContaining("blow up");
+        assertThatThrownBy(() -> shelf.mark("bomb.svg")).hasMessageContaining("beyond any sensible size");
         assertThatThrownBy(() -> shelf.mark("huge.svg")).hasMessageContaining("up to 5 MB");
         Mark sound = new TextMark("x", 0);
         assertThatThrownBy(() -> sound.draw(1_000_000, 0)).hasMessageContaining("too large to draw");

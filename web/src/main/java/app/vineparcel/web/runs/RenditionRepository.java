@@ -7,7 +7,7 @@ import org.springframework.data.domain.Window;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface RenditionRepository extends JpaRepository<Rendition, Long> {
+interface RenditionRepository extends JpaRepository<RenditionEntity, Long> {
 
     /** How many files were made by a kept recipe. */
     record Use(long recipeId, long count) {}
@@ -18,12 +18,12 @@ interface RenditionRepository extends JpaRepository<Rendition, Long> {
             from Rendition r where r.recipeId is not null and r.state = 'DONE' group by r.recipeId""")
     List<Use> uses();
 
-    List<Rendition> findByRunIdOrderByPosition(long runId);
+    List<RenditionEntity> findByRunIdOrderByPosition(long runId);
 
     Window<Rendition> findByRunIdAndStateInOrderByPosition(
             long runId, List<Rendition.State> states, ScrollPosition from, Limit limit);
 
     long countByRunIdAndStateIn(long runId, List<Rendition.State> states);
 
-    List<Rendition> findByRunIdAndPositionInOrderByPosition(long runId, List<Integer> positions);
+    List<RenditionEntity> findByRunIdAndPositionInOrderByPosition(long runId, List<Integer> positions);
 }

@@ -42,7 +42,7 @@ public class RunControl {
         this.clock = clock;
     }
 
-    private Run toChange(long runId) throws ProblemException {
+    private RunEntity toChange(long runId) throws ProblemException {
         return runs.findToChange(runId)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "run " + runId, Text.of("runs.there-is-no-such"), Text.of("runs.choose-one-from-the"))));
@@ -51,7 +51,7 @@ public class RunControl {
     /** Lets what is being rendered end and holds the rest back; one that is over stays as it is. */
     @Transactional(rollbackFor = Exception.class)
     public void pause(long runId) throws ProblemException {
-        Run run = toChange(runId);
+        RunEntity run = toChange(runId);
         if (!run.state().isOver()) {
             run.pause();
             runs.flush();
@@ -62,7 +62,7 @@ public class RunControl {
     /** Lets one that was paused, or was to start later, go on at once. */
     @Transactional(rollbackFor = Exception.class)
     public void resume(long runId) throws ProblemException {
-        Run run = toChange(runId);
+        RunEntity run = toChange(runId);
         if (!run.state().isOver()) {
             run.release();
             runs.flush();
@@ -73,7 +73,7 @@ public class RunControl {
     /** Lets what is being rendered end and leaves the rest out; one that is over stays as it is. */
     @Transactional(rollbackFor = Exception.class)
     public void stop(long runId) throws ProblemException {
-        Run run = toChange(runId);
+        RunEntity run = toChange(runId);
         if (!run.state().isOver()) {
             run.end(Run.State.STOPPED, clock.instant());
             runs.flush();
@@ -89,18 +89,18 @@ public class RunControl {
      */
     @Transactional(rollbackFor = Exception.class)
     public void retry(long runId, String reason) throws ProblemException {
-        Run run = toChange(runId);
+        RunEntity run = toChange(runId);
         again(run, database.update(AGAIN, runId, reason, reason));
     }
 
     /** Makes what was left out when it was stopped. */
     @Transactional(rollbackFor = Exception.class)
     public void goOn(long runId) throws ProblemException {
-        Run run = toChange(runId);
+        RunEntity run = toChange(runId);
         again(run, database.update(GO_ON, runId));
     }
 
-    private void again(Run run, int files) throws ProblemException {
+    private void again(RunEntity run, int files) throws ProblemException {
         if (files == 0) {
             throw new ProblemException(new Problem.Vanished(
                     Text.of("runs.run-2", run.number()),
@@ -118,8 +118,8 @@ public class RunControl {
     @Transactional(rollbackFor = Exception.class)
     public void move(long runId, boolean earlier) throws ProblemException {
         toChange(runId);
-        List<Run> open = runs.open();
-        Optional<Run> run = open.stream().filter(one -> one.id() == runId).findFirst();
+        List<RunEntity> open = runs.open();
+        Optional<RunEntity> run = open.stream().filter(one -> one.id() == runId).findFirst();
         int at = run.map(open::indexOf).orElse(-1);
         int other = earlier ? at - 1 : at + 1;
         if (at >= 0 && other >= 0 && other < open.size()) {

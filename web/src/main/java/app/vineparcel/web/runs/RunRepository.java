@@ -7,16 +7,16 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface RunRepository extends JpaRepository<Run, Long> {
+interface RunRepository extends JpaRepository<RunEntity, Long> {
 
-    List<Run> findByAssignmentIdOrderByNumberDesc(long assignmentId);
+    List<RunEntity> findByAssignmentIdOrderByNumberDesc(long assignmentId);
 
-    Optional<Run> findFirstByAssignmentIdOrderByNumberDesc(long assignmentId);
+    Optional<RunEntity> findFirstByAssignmentIdOrderByNumberDesc(long assignmentId);
 
     /** Of its own for the length of a transaction. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Run r where r.id = ?1")
-    Optional<Run> findToChange(long id);
+    Optional<RunEntity> findToChange(long id);
 
     /** Whoever starts a run of this assignment waits here for whoever does so at the same time. */
     @Query(
@@ -26,7 +26,7 @@ interface RunRepository extends JpaRepository<Run, Long> {
 
     /** Those that are not over, in the order in which they are made. */
     @Query("select r from Run r where r.state in ('WAITING', 'RENDERING', 'PAUSED') order by r.place, r.id")
-    List<Run> open();
+    List<RunEntity> open();
 
     @Query("select coalesce(max(r.place), 0) from Run r")
     long lastPlace();

@@ -55,7 +55,7 @@ class RunRows {
 
     /** Some lines by their positions. */
     List<Rendition> some(long runId, List<Integer> positions) {
-        return renditions.findByRunIdAndPositionInOrderByPosition(runId, positions);
+        return List.copyOf(renditions.findByRunIdAndPositionInOrderByPosition(runId, positions));
     }
 
     /** Why renditions failed, the most frequent cause first. */

@@ -43,12 +43,12 @@ public class RunService {
 
     /** An assignment's runs in numbers, the newest first. */
     public List<RunSummary> summaries(long assignmentId) {
-        return summaries.of(runs.findByAssignmentIdOrderByNumberDesc(assignmentId));
+        return summaries.of(List.copyOf(runs.findByAssignmentIdOrderByNumberDesc(assignmentId)));
     }
 
     /** The runs of all assignments that are not over, in the order in which they are made. */
     public List<RunSummary> queue() {
-        return summaries.of(runs.open());
+        return summaries.of(List.copyOf(runs.open()));
     }
 
     /** Whether a run of an assignment is not over. */
@@ -59,7 +59,7 @@ public class RunService {
 
     /** Every file of a run, in the order of the plan. */
     public List<Rendition> renditions(long runId) {
-        return renditions.findByRunIdOrderByPosition(runId);
+        return List.copyOf(renditions.findByRunIdOrderByPosition(runId));
     }
 
     /**

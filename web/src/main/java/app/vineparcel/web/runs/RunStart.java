@@ -130,12 +130,12 @@ public class RunStart {
         Map<PlannedRendition, Order> orders = new IdentityHashMap<>();
         plan.renditions().forEach(planned -> orders.put(planned, Order.of(planned, shelf, prints)));
         String word = word(plan, orders);
-        Optional<Run> last = runs.findFirstByAssignmentIdOrderByNumberDesc(assignment.id())
+        Optional<RunEntity> last = runs.findFirstByAssignmentIdOrderByNumberDesc(assignment.id())
                 .filter(run -> run.isAlso(word, wish.asked()));
         if (last.isPresent()) {
             return last.get().id();
         }
-        Run run = runs.saveAndFlush(new Run(
+        RunEntity run = runs.saveAndFlush(new RunEntity(
                 assignment.id(),
                 runs.lastNumber(assignment.id()) + 1,
                 clock.instant(),

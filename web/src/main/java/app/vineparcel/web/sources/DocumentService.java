@@ -39,8 +39,8 @@ class DocumentService {
 
     /** Takes a document by another page box, without some layers, on paper or not; its pieces change with it at once. */
     @Transactional(rollbackFor = ProblemException.class)
-    Source setOptions(long id, PageBox box, List<String> keptOut, boolean paper) throws ProblemException {
-        Source source = sources.get(id);
+    SourceEntity setOptions(long id, PageBox box, List<String> keptOut, boolean paper) throws ProblemException {
+        SourceEntity source = sources.entity(id);
         source.setOptions(box, keptOut.stream().filter(key -> !key.isBlank()).toList(), paper, repository.nextChange());
         try (Document document = reader.document(source.file(), source.options())) {
             pieces.sync(source, document.pieces());
@@ -72,7 +72,7 @@ class DocumentService {
     /** Reads another file in a source's stead; names and regions are kept where they fit. */
     @Transactional(rollbackFor = ProblemException.class)
     void replace(long id, Path file) throws ProblemException {
-        Source source = sources.get(id);
+        SourceEntity source = sources.entity(id);
         source.replace(file, repository.nextChange());
         repository.save(source);
         intake.want(List.of(id));

@@ -92,12 +92,13 @@ public class Measuring implements Job {
     @Override
     public Optional<Instant> perform(String instance, WorkContext desk) {
         long id = Long.parseLong(instance.substring(instance.indexOf('-') + 1));
-        List<StoredPiece> stored = instance.startsWith(OF_SOURCE)
+        List<? extends StoredPiece> stored = instance.startsWith(OF_SOURCE)
                 ? pieces.findBySourceIdOrderByPosition(id).stream()
-                        .filter(StoredPiece::isPresent)
+                        .filter(StoredPieceEntity::isPresent)
                         .toList()
                 : pieces.findByIdIn(List.of(id));
-        Optional<Source> source = instance.startsWith(OF_SOURCE) ? sources.findById(id) : Optional.empty();
+        Optional<Source> source =
+                instance.startsWith(OF_SOURCE) ? sources.findById(id).map(one -> one) : Optional.empty();
         Map<String, String> keys = new HashMap<>();
         stored.forEach(piece -> keys.put(String.valueOf(piece.id()), PiecePreviews.key(piece, source)));
         List<PlanPiece> lacking = planPieces.of(stored).stream()

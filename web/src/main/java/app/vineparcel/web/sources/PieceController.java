@@ -103,14 +103,14 @@ class PieceController {
     @PostMapping("/assignments/{id}/pieces/rename")
     String renameAll(@PathVariable long id, @RequestParam List<Long> piece, @RequestParam String template)
             throws ProblemException {
-        pieces.rename(pieces.chosen(id, piece), template);
+        pieces.rename(id, piece, template);
         return "redirect:/assignments/" + id + "/sources";
     }
 
     /** Takes a region, an object or a sheet away. */
     @PostMapping("/pieces/{id}/remove")
     String remove(@PathVariable long id) throws ProblemException {
-        StoredPiece piece = pieces.get(id);
+        StoredPieceEntity piece = pieces.entity(id);
         if (!piece.isBesideOthers()) {
             throw new ProblemException(new Problem.BadRequest(
                     piece.name(), Text.of("sources.it-belongs-to-its"), Text.of("sources.only-regions-objects-and")));

@@ -47,13 +47,14 @@ public class PieceService {
     public List<StoredPiece> all(long assignmentId) {
         Map<Long, Integer> places = new HashMap<>();
         sources.findByAssignmentIdOrderByPosition(assignmentId).stream()
-                .filter(Source::isKnown)
+                .filter(SourceEntity::isKnown)
                 .forEach(source -> places.put(source.id(), source.position()));
         return pieces.findByAssignmentIdAndPresentTrueOrderByPosition(assignmentId).stream()
                 .filter(piece ->
                         piece.isSheet() || places.containsKey(piece.sourceId().orElse(0L)))
                 .sorted(Comparator.comparing(
                         piece -> piece.sourceId().map(places::get).orElse(Integer.MAX_VALUE)))
+                .<StoredPiece>map(piece -> piece)
                 .toList();
     }
 
@@ -68,20 +69,24 @@ public class PieceService {
      * @throws ProblemException if there is none of that number
      */
     public StoredPiece get(long id) throws ProblemException {
+        return entity(id);
+    }
+
+    StoredPieceEntity entity(long id) throws ProblemException {
         return pieces.findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "piece " + id, Text.of("sources.there-is-no-such"), Text.of("sources.choose-one-on-the"))));
     }
 
     /** One that is still there. */
-    Optional<StoredPiece> find(long id) {
-        return pieces.findById(id).filter(StoredPiece::isPresent);
+    Optional<StoredPieceEntity> find(long id) {
+        return pieces.findById(id).filter(StoredPieceEntity::isPresent);
     }
 
     /** The first piece of a source. */
-    StoredPiece ofSource(long sourceId) throws ProblemException {
+    StoredPieceEntity ofSource(long sourceId) throws ProblemException {
         return pieces.findBySourceIdOrderByPosition(sourceId).stream()
-                .filter(StoredPiece::isPresent)
+                .filter(StoredPieceEntity::isPresent)
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "source " + sourceId,
@@ -91,14 +96,14 @@ public class PieceService {
 
     /** Those of an assignment that have these numbers, in this order; others are left out. */
     public List<StoredPiece> chosen(long assignmentId, List<Long> ids) {
-        Map<Long, StoredPiece> found = new HashMap<>();
+        Map<Long, StoredPieceEntity> found = new HashMap<>();
         pieces.findByIdIn(ids).stream()
                 .filter(piece -> piece.assignmentId() == assignmentId && piece.isPresent())
                 .forEach(piece -> found.put(piece.id(), piece));
         return ids.stream()
                 .filter(found::containsKey)
                 .distinct()
-                .map(found::get)
+                .<StoredPiece>map(found::get)
                 .toList();
     }
 
@@ -108,10 +113,10 @@ public class PieceService {
      */
     @Transactional
     public void sync(Source source, List<Piece> now) {
-        List<StoredPiece> known = pieces.findBySourceIdOrderByPosition(source.id());
-        List<StoredPiece> left = new ArrayList<>(
+        List<StoredPieceEntity> known = pieces.findBySourceIdOrderByPosition(source.id());
+        List<StoredPieceEntity> left = new ArrayList<>(
                 known.stream().filter(piece -> !piece.isRegion()).toList());
-        Map<Piece, StoredPiece> matched = new HashMap<>();
+        Map<Piece, StoredPieceEntity> matched = new HashMap<>();
         for (Piece piece : now) {
             update(left, stored -> stored.key().equals(piece.key())).ifPresent(stored -> matched.put(piece, stored));
         }
@@ -123,29 +128,29 @@ public class PieceService {
         }
         int position = 0;
         for (Piece piece : now) {
-            StoredPiece stored =
-                    matched.getOrDefault(piece, new StoredPiece(source.assignmentId(), source.id(), piece));
-            List<StoredPiece> regions = known.stream()
+            StoredPieceEntity stored =
+                    matched.getOrDefault(piece, new StoredPieceEntity(source.assignmentId(), source.id(), piece));
+            List<StoredPieceEntity> regions = known.stream()
                     .filter(region -> region.isRegion() && region.key().equals(stored.key()))
                     .toList();
             stored.update(piece);
             stored.setPosition(++position);
             pieces.save(stored);
-            for (StoredPiece region : regions) {
+            for (StoredPieceEntity region : regions) {
                 position = again(region, piece, position);
             }
         }
         left.stream()
                 .filter(stored ->
                         stored.isAsked() || stored.kind() != Piece.Kind.OBJECT && stored.kind() != Piece.Kind.LAYER)
-                .forEach(StoredPiece::markGone);
+                .forEach(StoredPieceEntity::markGone);
         known.stream()
                 .filter(region -> region.isRegion()
                         && now.stream().noneMatch(piece -> piece.key().equals(region.key())))
-                .forEach(StoredPiece::markGone);
+                .forEach(StoredPieceEntity::markGone);
     }
 
-    private static int again(StoredPiece region, Piece base, int position) {
+    private static int again(StoredPieceEntity region, Piece base, int position) {
         Extent then = region.base().orElse(base.size());
         boolean sameSize = Math.abs(then.width() - base.size().width()) < 0.5
                 && Math.abs(then.height() - base.size().height()) < 0.5;
@@ -159,8 +164,9 @@ public class PieceService {
         return position + 1;
     }
 
-    private static Optional<StoredPiece> update(List<StoredPiece> from, Predicate<StoredPiece> wanted) {
-        Optional<StoredPiece> found = from.stream().filter(wanted).findFirst();
+    private static Optional<StoredPieceEntity> update(
+            List<StoredPieceEntity> from, Predicate<StoredPieceEntity> wanted) {
+        Optional<StoredPieceEntity> found = from.stream().filter(wanted).findFirst();
         found.ifPresent(from::remove);
         return found;
     }
@@ -168,19 +174,20 @@ public class PieceService {
     /** Takes all pieces of a source out. */
     @Transactional
     void markGone(long sourceId) {
-        pieces.findBySourceIdOrderByPosition(sourceId).forEach(StoredPiece::markGone);
+        pieces.findBySourceIdOrderByPosition(sourceId).forEach(StoredPieceEntity::markGone);
     }
 
     /** Takes named parts of a document in as pieces of their own. */
     @Transactional
     void addObjects(Source source, List<Piece> objects) {
-        List<StoredPiece> known = pieces.findBySourceIdOrderByPosition(source.id());
+        List<StoredPieceEntity> known = pieces.findBySourceIdOrderByPosition(source.id());
         int position = pieces.lastPosition(source.id());
         for (Piece object : objects) {
-            Optional<StoredPiece> before = known.stream()
+            Optional<StoredPieceEntity> before = known.stream()
                     .filter(piece -> piece.key().equals(object.key()))
                     .findFirst();
-            StoredPiece stored = before.orElseGet(() -> new StoredPiece(source.assignmentId(), source.id(), object));
+            StoredPieceEntity stored =
+                    before.orElseGet(() -> new StoredPieceEntity(source.assignmentId(), source.id(), object));
             stored.update(object);
             if (before.isEmpty()) {
                 stored.setPosition(++position);
@@ -192,7 +199,7 @@ public class PieceService {
     /** Gives pieces names that were looked over, or, with none, their sources' again. */
     @Transactional
     public void name(Map<Long, Optional<String>> names) {
-        List<StoredPiece> named = pieces.findAllById(names.keySet());
+        List<StoredPieceEntity> named = pieces.findAllById(names.keySet());
         named.forEach(piece -> piece.rename(names.get(piece.id()).orElse("")));
         pieces.saveAllAndFlush(named);
     }
@@ -200,7 +207,7 @@ public class PieceService {
     /** Gives pieces words for those who cannot see them, or none. */
     @Transactional
     public void altText(Map<Long, Optional<String>> words) {
-        List<StoredPiece> told = pieces.findAllById(words.keySet());
+        List<StoredPieceEntity> told = pieces.findAllById(words.keySet());
         told.forEach(piece -> piece.tell(words.get(piece.id()).orElse(null)));
         pieces.saveAllAndFlush(told);
     }
@@ -212,7 +219,7 @@ public class PieceService {
      */
     public Optional<String> sound(String name) throws ProblemException {
         String clean = name.replace("\0", "").strip();
-        if (clean.length() > StoredPiece.LONGEST_NAME) {
+        if (clean.length() > StoredPieceEntity.LONGEST_NAME) {
             throw new ProblemException(new Problem.BadRequest(
                     clean.substring(0, SHOWN) + "…",
                     Text.of("sources.a-name-can-have"),
@@ -223,16 +230,16 @@ public class PieceService {
 
     /** Gives a piece a name; a blank one goes back to the source's. */
     @Transactional(rollbackFor = ProblemException.class)
-    StoredPiece rename(long id, String name) throws ProblemException {
-        StoredPiece piece = get(id);
+    StoredPieceEntity rename(long id, String name) throws ProblemException {
+        StoredPieceEntity piece = entity(id);
         rename(List.of(piece), List.of(sound(name).orElse("")));
         return piece;
     }
 
-    private void rename(List<StoredPiece> chosen, List<String> names) {
+    private void rename(List<StoredPieceEntity> chosen, List<String> names) {
         List<PiecesRenamed.Name> told = new ArrayList<>();
         for (int i = 0; i < chosen.size(); i++) {
-            StoredPiece piece = chosen.get(i);
+            StoredPieceEntity piece = chosen.get(i);
             Optional<String> before = given(piece);
             piece.rename(names.get(i));
             if (!given(piece).equals(before)) {
@@ -250,7 +257,7 @@ public class PieceService {
     }
 
     /** What a template would call pieces. */
-    List<String> names(List<StoredPiece> chosen, String template) throws ProblemException {
+    List<String> names(List<? extends StoredPiece> chosen, String template) throws ProblemException {
         Template parsed;
         try {
             parsed = PathTemplate.name(template);
@@ -262,7 +269,7 @@ public class PieceService {
                     Text.of("sources.it-cannot-be-used", e.getMessage()),
                     Text.of("sources.correct-it")));
         }
-        Map<Long, Source> known = new HashMap<>();
+        Map<Long, SourceEntity> known = new HashMap<>();
         sources.findAllById(chosen.stream()
                         .flatMap(piece -> piece.sourceId().stream())
                         .distinct()
@@ -270,7 +277,8 @@ public class PieceService {
                 .forEach(source -> known.put(source.id(), source));
         List<String> names = new ArrayList<>();
         for (StoredPiece piece : chosen) {
-            String stem = piece.sourceId().map(known::get).map(Source::name).orElse(piece.name());
+            String stem =
+                    piece.sourceId().map(known::get).map(SourceEntity::name).orElse(piece.name());
             Extent size = piece.extent();
             String name = parsed.expand(new NameFields(
                             stem,
@@ -287,23 +295,31 @@ public class PieceService {
                             facts(piece, known).taken(),
                             facts(piece, known).fields()))
                     .strip();
-            names.add(name.length() > StoredPiece.LONGEST_NAME ? name.substring(0, StoredPiece.LONGEST_NAME) : name);
+            names.add(
+                    name.length() > StoredPieceEntity.LONGEST_NAME
+                            ? name.substring(0, StoredPieceEntity.LONGEST_NAME)
+                            : name);
         }
         return names;
     }
 
-    private static PhotoFacts facts(StoredPiece piece, Map<Long, Source> known) {
+    private static PhotoFacts facts(StoredPiece piece, Map<Long, SourceEntity> known) {
         return piece.sourceId()
                 .map(known::get)
-                .filter(Source::isKnown)
+                .filter(SourceEntity::isKnown)
                 .map(source -> source.info().facts())
                 .orElse(PhotoFacts.NONE);
     }
 
     /** Renames many at once. */
     @Transactional(rollbackFor = ProblemException.class)
-    void rename(List<StoredPiece> chosen, String template) throws ProblemException {
-        rename(chosen, names(chosen, template));
+    void rename(long assignmentId, List<Long> ids, String template) throws ProblemException {
+        List<String> names = names(chosen(assignmentId, ids), template);
+        List<StoredPieceEntity> entities = new ArrayList<>();
+        for (StoredPiece piece : chosen(assignmentId, ids)) {
+            entities.add(entity(piece.id()));
+        }
+        rename(entities, names);
     }
 
     /** The regions that lie on a piece. */
@@ -311,6 +327,7 @@ public class PieceService {
         return pieces.findBySourceIdOrderByPosition(base.sourceId().orElse(0L)).stream()
                 .filter(piece ->
                         piece.isRegion() && piece.isPresent() && piece.key().equals(base.key()))
+                .<StoredPiece>map(piece -> piece)
                 .toList();
     }
 
@@ -321,7 +338,8 @@ public class PieceService {
      * @throws ProblemException if it does not lie on the piece
      */
     @Transactional(rollbackFor = ProblemException.class)
-    StoredPiece region(StoredPiece base, Optional<StoredPiece> known, String name, Box box) throws ProblemException {
+    StoredPieceEntity region(StoredPiece base, Optional<StoredPieceEntity> known, String name, Box box)
+            throws ProblemException {
         if (known.isPresent() && !known.get().isRegionOf(base)) {
             throw new ProblemException(new Problem.BadRequest(
                     name, Text.of("sources.it-is-not-a", base.name()), Text.of("sources.reload-the-page-and")));
@@ -337,8 +355,8 @@ public class PieceService {
                     Text.of("sources.make-it-smaller-or")));
         }
         Piece piece = base.piece().region(name.isBlank() ? "Region" : name.strip(), box);
-        StoredPiece region = known.orElseGet(
-                () -> new StoredPiece(base.assignmentId(), base.sourceId().orElse(null), piece));
+        StoredPieceEntity region = known.orElseGet(
+                () -> new StoredPieceEntity(base.assignmentId(), base.sourceId().orElse(null), piece));
         region.update(piece);
         region.rename("");
         region.setRegion(box, whole);
@@ -350,14 +368,24 @@ public class PieceService {
 
     /** Takes a region, an object or a sheet away; runs that used it still know it. */
     @Transactional
-    void remove(StoredPiece piece) {
+    void remove(StoredPieceEntity piece) {
         piece.markGone();
         pieces.save(piece);
     }
 
+    /** Removes those that can be removed on their own: regions, objects and sheets. */
+    @Transactional
+    void removeOwn(List<StoredPiece> chosen) {
+        pieces.findAllById(chosen.stream()
+                        .filter(StoredPiece::isBesideOthers)
+                        .map(StoredPiece::id)
+                        .toList())
+                .forEach(this::remove);
+    }
+
     /** Keeps a sheet. */
     @Transactional
-    StoredPiece saveSheet(StoredPiece sheet) {
+    StoredPieceEntity saveSheet(StoredPieceEntity sheet) {
         if (sheet.position() == 0) {
             sheet.setPosition(1
                     + pieces.findByAssignmentIdAndKindOrderByPosition(sheet.assignmentId(), Piece.Kind.SHEET)

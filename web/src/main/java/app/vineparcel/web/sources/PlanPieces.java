@@ -32,7 +32,7 @@ public class PlanPieces {
     }
 
     /** Those that can be planned, numbered by their places in the list; a piece whose source cannot be read is left out. */
-    public List<PlanPiece> of(List<StoredPiece> stored) {
+    public List<PlanPiece> of(List<? extends StoredPiece> stored) {
         Lookup known = lookup(stored);
         List<PlanPiece> planned = new ArrayList<>();
         for (int i = 0; i < stored.size(); i++) {
@@ -42,7 +42,7 @@ public class PlanPieces {
     }
 
     /** For planning these pieces one by one; all that they need is looked up at once. */
-    public Lookup lookup(Collection<StoredPiece> stored) {
+    public Lookup lookup(Collection<? extends StoredPiece> stored) {
         Lookup known = new Lookup();
         known.crops(stored.stream().map(StoredPiece::id).toList());
         known.facts(stored.stream().map(StoredPiece::id).toList());
@@ -62,7 +62,8 @@ public class PlanPieces {
         private final Map<Long, PieceFacts.StoredFacts> factsOf = new HashMap<>();
 
         private Optional<Source> source(long id) {
-            return found.computeIfAbsent(id, key -> sources.findById(key).filter(Source::isKnown));
+            return found.computeIfAbsent(
+                    id, key -> sources.findById(key).<Source>map(one -> one).filter(Source::isKnown));
         }
 
         private Lookup() {}
@@ -97,8 +98,8 @@ public class PlanPieces {
         /** Looks many up at once. */
         private void sources(List<Long> ids) {
             sources.findAllById(ids)
-                    .forEach(
-                            source -> found.put(source.id(), Optional.of(source).filter(Source::isKnown)));
+                    .forEach(source ->
+                            found.put(source.id(), Optional.<Source>of(source).filter(Source::isKnown)));
         }
 
         /** A piece with a number that it had before; empty if its source cannot be read. */

@@ -56,7 +56,8 @@ class RegionController {
             throws ProblemException {
         StoredPiece piece = pieces.get(id);
         try {
-            Optional<StoredPiece> known = region.isPresent() ? Optional.of(pieces.get(region.get())) : Optional.empty();
+            Optional<StoredPieceEntity> known =
+                    region.isPresent() ? Optional.of(pieces.entity(region.get())) : Optional.empty();
             pieces.region(piece, known, name, box(name, x, y, width, height));
             return "redirect:/pieces/" + id + "/regions";
         } catch (ProblemException e) {
@@ -76,7 +77,7 @@ class RegionController {
     @PostMapping("/pieces/{id}/regions/{region}/remove")
     String remove(@PathVariable long id, @PathVariable long region) throws ProblemException {
         StoredPiece base = pieces.get(id);
-        StoredPiece known = pieces.get(region);
+        StoredPieceEntity known = pieces.entity(region);
         if (!known.isRegionOf(base)) {
             throw new ProblemException(new Problem.BadRequest(
                     known.name(), Text.of("sources.it-is-not-a", base.name()), Text.of("sources.reload-the-page-and")));

@@ -38,7 +38,7 @@ class RemovalController {
     String removeMany(@PathVariable long id, @RequestParam List<Long> piece, RedirectAttributes flash)
             throws ProblemException {
         List<StoredPiece> chosen = pieces.chosen(assignments.get(id).id(), piece);
-        chosen.stream().filter(StoredPiece::isBesideOthers).forEach(pieces::remove);
+        pieces.removeOwn(chosen);
         return remove(
                 id,
                 chosen.stream()

@@ -33,8 +33,8 @@ class SheetService {
      *
      * @throws ProblemException if the piece of that number is no sheet
      */
-    StoredPiece get(long id) throws ProblemException {
-        StoredPiece sheet = pieces.get(id);
+    StoredPieceEntity get(long id) throws ProblemException {
+        StoredPieceEntity sheet = pieces.entity(id);
         if (!sheet.isSheet()) {
             throw new ProblemException(new Problem.Vanished(
                     "sheet " + id, Text.of("sources.there-is-no-such-3"), Text.of("sources.choose-one-on-the")));
@@ -44,7 +44,7 @@ class SheetService {
 
     /** A new sheet of these pieces, in a row. */
     @Transactional(rollbackFor = ProblemException.class)
-    StoredPiece create(long assignmentId, List<StoredPiece> chosen) throws ProblemException {
+    StoredPieceEntity create(long assignmentId, List<StoredPiece> chosen) throws ProblemException {
         List<StoredPiece> items =
                 chosen.stream().filter(piece -> !piece.isSheet()).toList();
         if (items.isEmpty() || items.size() > Sheet.MOST) {
@@ -58,8 +58,8 @@ class SheetService {
         SheetBody body = items(new SheetBody("row", USUAL_GAP, USUAL_GAP, "transparent", List.of()), items);
         Extent size = size(body, items);
         String name = Text.of("sources.sheet-of", items.size());
-        StoredPiece sheet =
-                new StoredPiece(assignmentId, null, Piece.drawn("sheet", name, Piece.Kind.SHEET, size, Piece.CSS_PX));
+        StoredPieceEntity sheet = new StoredPieceEntity(
+                assignmentId, null, Piece.drawn("sheet", name, Piece.Kind.SHEET, size, Piece.CSS_PX));
         sheet.setSheet(body.written(), size);
         return pieces.saveSheet(sheet);
     }
@@ -72,7 +72,7 @@ class SheetService {
      */
     @Transactional(rollbackFor = ProblemException.class)
     void arrange(long id, String name, SheetBody wanted, String places) throws ProblemException {
-        StoredPiece sheet = get(id);
+        StoredPieceEntity sheet = get(id);
         boolean sound = LAYOUTS.contains(wanted.layout())
                 && wanted.gap() >= 0
                 && wanted.gap() <= LARGEST

@@ -1,467 +1,128 @@
 package app.vineparcel.web.sources;
 
-import app.vineparcel.core.Problem;
-import app.vineparcel.core.codec.SourceFormat;
-import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.FocalPoint;
-import app.vineparcel.core.geometry.Orientation;
-import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.metadata.PhotoFacts;
-import app.vineparcel.core.metadata.Rights;
 import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Layer;
 import app.vineparcel.core.source.PageBox;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceOptions;
-import jakarta.persistence.Column;
-import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import org.jspecify.annotations.Nullable;
 
-/** A file imported in, and what was read of it. */
-@Entity
-public class Source {
+/** A source as everybody but its own table sees it: read only, as it was when it was asked for. */
+public interface Source {
 
     /** How a file came in. */
-    public enum Origin {
+    enum Origin {
         UPLOAD,
         FOLDER
     }
 
     /** How far reading it has come. */
-    public enum State {
+    enum State {
         WAITING,
         READY,
         UNREADABLE,
         REMOVED
     }
 
-    private static final int MOST_ATTEMPTS = 2;
-
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private @Nullable Long id;
-
-    private long assignmentId;
-    private int position;
-
-    @Enumerated(EnumType.STRING)
-    private Origin origin = Origin.UPLOAD;
-
-    private String folder = "";
-    private String fileName = "";
-    private String path = "";
-
-    @Enumerated(EnumType.STRING)
-    private State state = State.WAITING;
-
-    private long changed;
-    private int version = 1;
-    private @Nullable String reason;
-    private @Nullable String remedy;
-    private @Nullable Long bytes;
-
-    @Enumerated(EnumType.STRING)
-    private @Nullable SourceFormat format;
-
-    private @Nullable Integer width;
-    private @Nullable Integer height;
-    private @Nullable String profileTitle;
-
-    @Enumerated(EnumType.STRING)
-    private @Nullable ColourModel profileModel;
-
-    private @Nullable String profileFault;
-    private @Nullable Short orientation;
-    private @Nullable LocalDateTime taken;
-    private @Nullable String camera;
-    private @Nullable String lens;
-    private @Nullable String creator;
-    private @Nullable String copyright;
-    private @Nullable String credit;
-    private @Nullable String licence;
-    private @Nullable String contact;
-    private boolean hasLocation;
-    private @Nullable String altText;
-
-    @Column(name = "suggested_x")
-    private @Nullable Double suggestedX;
-
-    @Column(name = "suggested_y")
-    private @Nullable Double suggestedY;
-
-    @Column(name = "focus_x")
-    private @Nullable Double focusX;
-
-    @Column(name = "focus_y")
-    private @Nullable Double focusY;
-
-    private String notices = "[]";
-    private String layers = "[]";
-    private String keptOut = "";
-
-    @Enumerated(EnumType.STRING)
-    private PageBox pageBox = PageBox.CROP;
-
-    private boolean locked;
-    private int attempts;
-    private boolean paper;
-    private boolean missing;
-    private @Nullable Long fileBytes;
-    private @Nullable Instant modifiedAt;
-    private @Nullable String sha256;
-    private @Nullable Instant removedAt;
-
-    /** For Hibernate. */
-    protected Source() {}
-
-    Source(long assignmentId, int position, Origin origin, String folder, Path file, long changed) {
-        this.assignmentId = assignmentId;
-        this.position = position;
-        this.origin = origin;
-        this.folder = folder;
-        this.fileName = file.getFileName().toString();
-        this.path = file.toString();
-        this.changed = changed;
-    }
-
-    /**
-     * Counts an attempt at reading it.
-     *
-     * @return false if it has been tried as often as it may, and never came back
-     */
-    boolean attempt() {
-        if (attempts >= MOST_ATTEMPTS) {
-            return false;
-        }
-        attempts++;
-        return true;
-    }
-
-    /** An attempt that was broken off from outside does not count. */
-    void attemptBack() {
-        attempts = Math.max(0, attempts - 1);
-    }
-
-    /** To be read again, as if for the first time. */
-    void again(long change) {
-        state = State.WAITING;
-        attempts = 0;
-        changed = change;
-        removedAt = null;
-        missing = false;
-    }
-
-    /** Takes it out of its assignment; what was delivered of it still knows it. */
-    void remove(Instant now, long change) {
-        state = State.REMOVED;
-        changed = change;
-        removedAt = now;
-    }
-
-    /** Notes how its file is before it is read, to see later whether it is another one. */
-    void stamp(FileStamp stamp) {
-        fileBytes = stamp.bytes();
-        modifiedAt = stamp.modified();
-        missing = false;
-    }
-
-    /** Keeps what its file held, where that is still the file that was read. */
-    void hold(FileContent content) {
-        boolean same = stamp().filter(new FileStamp(content.bytes(), content.modified())::equals)
-                .isPresent();
-        sha256 = same ? content.sha256() : null;
-    }
-
-    /** What its file held when it was read; empty if nobody knows. */
-    Optional<FileContent> content() {
-        return stamp().filter(known -> sha256 != null)
-                .map(known -> new FileContent(known.bytes(), known.modified(), String.valueOf(sha256)));
-    }
-
-    /**
-     * Compares its file with what was read: one that is gone is marked, one that is another is to be read again as a new version.
-     *
-     * @return whether it is to be read again
-     */
-    boolean compare(Optional<FileStamp> now, long change) {
-        boolean other = now.isPresent()
-                && modifiedAt != null
-                && !now.get().equals(new FileStamp(fileBytes == null ? 0 : fileBytes, modifiedAt));
-        missing = now.isEmpty();
-        changed = change;
-        if (other) {
-            version++;
-            state = State.WAITING;
-            attempts = 0;
-        }
-        return other;
-    }
-
     /** Whether the file was no longer there when it was looked for last. */
-    public boolean isMissing() {
-        return missing;
-    }
-
-    /** When it was removed; empty if it was not. */
-    Optional<Instant> removedAt() {
-        return Optional.ofNullable(removedAt);
-    }
-
-    /** How its file was when it was read; empty if nobody knows. */
-    Optional<FileStamp> stamp() {
-        return modifiedAt == null
-                ? Optional.empty()
-                : Optional.of(new FileStamp(fileBytes == null ? 0 : fileBytes, modifiedAt));
-    }
+    boolean isMissing();
 
     /** Whether there is white paper behind its pages. */
-    public boolean isOnPaper() {
-        return paper;
-    }
-
-    void read(SourceInfo info, FocalPoint suggested, long change) {
-        attempts = 0;
-        paper |= format == null && info.format() == SourceFormat.PDF; // as every reader shows its pages
-        suggestedX = suggested.x();
-        suggestedY = suggested.y();
-        state = State.READY;
-        changed = change;
-        reason = null;
-        remedy = null;
-        bytes = info.bytes();
-        format = info.format();
-        width = info.size().width();
-        height = info.size().height();
-        profileTitle = shortened(info.profileTitle(), 200);
-        profileModel = info.profileModel().orElse(null);
-        profileFault = shortened(info.profileFault(), 500);
-        PhotoFacts facts = info.facts();
-        orientation = (short) facts.orientation().exif();
-        taken = facts.taken().orElse(null);
-        camera = shortened(facts.camera(), 200);
-        lens = shortened(facts.lens(), 200);
-        creator = shortened(facts.rights().creator(), 500);
-        copyright = shortened(facts.rights().copyright(), 500);
-        credit = shortened(facts.rights().credit(), 500);
-        licence = shortened(facts.rights().licence(), 500);
-        contact = shortened(facts.rights().contact(), 500);
-        hasLocation = facts.hasLocation();
-        altText = shortened(facts.altText(), 2000);
-        notices = NoticeList.written(info.notices());
-    }
-
-    void layers(List<Layer> found) {
-        layers = LayerList.written(found);
-    }
-
-    /** How documents are taken from now on. */
-    void setOptions(PageBox box, List<String> without, boolean onPaper, long change) {
-        pageBox = box;
-        paper = onPaper;
-        keptOut = String.join("\n", without);
-        changed = change;
-    }
-
-    /** Another file in its stead, to be read. */
-    void replace(Path file, long change) {
-        version++;
-        path = file.toString();
-        fileName = file.getFileName().toString();
-        origin = Origin.UPLOAD; // it lies with the uploads now, wherever the former one lies
-        state = State.WAITING;
-        attempts = 0;
-        locked = false;
-        changed = change;
-    }
-
-    void refused(Problem problem, long change) {
-        state = State.UNREADABLE;
-        attempts = 0;
-        locked = problem instanceof Problem.Locked;
-        changed = change;
-        reason = shortened(Optional.of(problem.reason()), 1000);
-        remedy = shortened(Optional.of(problem.remedy()), 1000);
-    }
-
-    private static @Nullable String shortened(Optional<String> text, int most) {
-        return text.map(s -> s.replace("\0", ""))
-                .map(s -> s.length() > most ? s.substring(0, most) : s)
-                .orElse(null);
-    }
+    boolean isOnPaper();
 
     /** The key, once stored. */
-    public long id() {
-        return id == null ? 0 : id;
-    }
+    long id();
 
-    public long assignmentId() {
-        return assignmentId;
-    }
+    long assignmentId();
 
     /** Its place among the assignment's sources, from 1. */
-    public int position() {
-        return position;
-    }
+    int position();
 
-    public Origin origin() {
-        return origin;
-    }
+    Origin origin();
 
     /** The folder it came from, as people know it; empty for uploads. */
-    public String folder() {
-        return folder;
-    }
+    String folder();
 
-    public String fileName() {
-        return fileName;
-    }
+    String fileName();
 
     /** Where the file lies. */
-    public Path file() {
-        return Path.of(path);
-    }
+    Path file();
 
-    public State state() {
-        return state;
-    }
+    State state();
 
     /** Rises with every change to any source, so that a page can ask for what is new. */
-    public long changed() {
-        return changed;
-    }
-
-    /** Which version of the file this is, from 1. */
-    int version() {
-        return version;
-    }
+    long changed();
 
     /** Whether it wants a password before it can be read. */
-    public boolean isLocked() {
-        return state == State.UNREADABLE && locked;
-    }
+    boolean isLocked();
 
     /** Whether it is of a kind that may hold several pieces. */
-    public boolean isDocument() {
-        return isKnown() && format != null && format.isDocument();
-    }
+    boolean isDocument();
 
     /** What can be kept out of it. */
-    public List<Layer> layers() {
-        return LayerList.read(layers);
-    }
+    List<Layer> layers();
 
     /** Keys of the layers that are kept out. */
-    public List<String> keptOut() {
-        return keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n"));
-    }
+    List<String> keptOut();
 
-    public PageBox pageBox() {
-        return pageBox;
-    }
+    PageBox pageBox();
 
     /** How it is to be taken. */
-    public SourceOptions options() {
-        return new SourceOptions(pageBox, Set.copyOf(keptOut()), paper);
-    }
+    SourceOptions options();
 
-    public boolean isReady() {
-        return state == State.READY;
-    }
+    boolean isReady();
 
     /** Whether it was read once, even if it is being read again. */
-    public boolean isKnown() {
-        return isReady() || isReadAgain();
-    }
+    boolean isKnown();
 
     /** Whether it was read before and is being read again. */
-    public boolean isReadAgain() {
-        return state == State.WAITING && format != null && width != null;
-    }
-
-    /** What the picture says of itself to those who cannot see it. */
-    Optional<String> altText() {
-        return Optional.ofNullable(altText);
-    }
+    boolean isReadAgain();
 
     /** Why it cannot be read; empty otherwise. */
-    public String reason() {
-        return reason == null ? "" : reason;
-    }
+    String reason();
 
     /** What to do about it; empty otherwise. */
-    public String remedy() {
-        return remedy == null ? "" : remedy;
-    }
-
-    /** Keeps a focal point that a person set; empty goes back to the suggested one. */
-    void focus(Optional<FocalPoint> point) {
-        focusX = point.map(FocalPoint::x).orElse(null);
-        focusY = point.map(FocalPoint::y).orElse(null);
-    }
+    String remedy();
 
     /** The point that crops keep: set by hand, else suggested; empty for a source that was read before points were suggested. */
-    public Optional<FocalPoint> focus() {
-        if (focusX != null && focusY != null) {
-            return Optional.of(new FocalPoint(focusX, focusY));
-        }
-        return suggestedX != null && suggestedY != null
-                ? Optional.of(new FocalPoint(suggestedX, suggestedY))
-                : Optional.empty();
-    }
+    Optional<FocalPoint> focus();
 
     /** Whether a person set the focal point. */
-    public boolean isFocusByHand() {
-        return focusX != null;
-    }
+    boolean isFocusByHand();
 
     /** The name of its piece. */
-    public String name() {
-        int dot = fileName.lastIndexOf('.');
-        return dot > 0 ? fileName.substring(0, dot) : fileName;
-    }
+    String name();
 
     /**
      * What was read of it.
      *
      * @throws IllegalStateException while it was never read
      */
-    public SourceInfo info() {
-        if (!isKnown() || format == null || width == null || height == null || bytes == null) {
-            throw new IllegalStateException("source " + id + " has not been read");
-        }
-        PhotoFacts facts = new PhotoFacts(
-                Orientation.ofExif(orientation == null ? 1 : orientation),
-                Optional.ofNullable(taken),
-                Optional.ofNullable(camera),
-                Optional.ofNullable(lens),
-                new Rights(
-                        Optional.ofNullable(creator),
-                        Optional.ofNullable(copyright),
-                        Optional.ofNullable(credit),
-                        Optional.ofNullable(licence),
-                        Optional.ofNullable(contact)),
-                hasLocation,
-                Optional.ofNullable(altText));
-        return new SourceInfo(
-                fileName,
-                bytes,
-                format,
-                new PixelSize(width, height),
-                Optional.ofNullable(profileTitle),
-                Optional.ofNullable(profileModel),
-                Optional.ofNullable(profileFault),
-                facts,
-                NoticeList.read(notices));
-    }
+    SourceInfo info();
+
+    /**
+     * Counts an attempt at reading it.
+     *
+     * @return false if it has been tried as often as it may, and never came back
+     */
+    boolean attempt();
+
+    /** What its file held when it was read; empty if nobody knows. */
+    Optional<FileContent> content();
+
+    /** When it was removed; empty if it was not. */
+    Optional<Instant> removedAt();
+
+    /** How its file was when it was read; empty if nobody knows. */
+    Optional<FileStamp> stamp();
+
+    /** Which version of the file this is, from 1. */
+    int version();
+
+    /** What the picture says of itself to those who cannot see it. */
+    Optional<String> altText();
 }

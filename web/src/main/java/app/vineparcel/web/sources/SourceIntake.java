@@ -102,11 +102,11 @@ class SourceIntake implements Job {
     }
 
     private void read(long sourceId, WorkContext desk) {
-        Optional<Source> waiting = begun(sourceId);
+        Optional<SourceEntity> waiting = begun(sourceId);
         if (waiting.isEmpty()) {
             return;
         }
-        Source source = waiting.get();
+        SourceEntity source = waiting.get();
         desk.say(source.fileName());
         try {
             SourceReader.Contents contents = look(source);
@@ -149,10 +149,10 @@ class SourceIntake implements Job {
     }
 
     /** Writes an attempt down before the source is touched; after the second that did not come back it is refused. */
-    private Optional<Source> begun(long sourceId) {
+    private Optional<SourceEntity> begun(long sourceId) {
         return transaction.execute(status -> {
             sources.withoutWaitingForTheDisk();
-            Optional<Source> waiting =
+            Optional<SourceEntity> waiting =
                     sources.findToChange(sourceId).filter(source -> source.state() == Source.State.WAITING);
             if (waiting.isPresent() && !waiting.get().attempt()) {
                 waiting.get()
@@ -162,7 +162,7 @@ class SourceIntake implements Job {
                                         Text.of("sources.reading-was-tried-twice"),
                                         Text.of("sources.remove-it-export-it")),
                                 sources.nextChange());
-                return Optional.<Source>empty();
+                return Optional.<SourceEntity>empty();
             }
             waiting.ifPresent(source -> FileStamp.of(source.file()).ifPresent(source::stamp));
             return waiting;
@@ -170,7 +170,7 @@ class SourceIntake implements Job {
     }
 
     /** Once through all of a document: the first piece's preview, and the point that its crops keep. */
-    private FocalPoint suggested(Source source, SourceReader.Contents contents) throws ProblemException {
+    private FocalPoint suggested(SourceEntity source, SourceReader.Contents contents) throws ProblemException {
         String key = PiecePreviews.key(source);
         PlanPiece piece = new PlanPiece(
                 "",
@@ -184,14 +184,14 @@ class SourceIntake implements Job {
         return FocusSuggestion.of(reader.open(thumbnail));
     }
 
-    private SourceReader.Contents look(Source source) throws ProblemException {
+    private SourceReader.Contents look(SourceEntity source) throws ProblemException {
         return settings.distrusts(reader.format(source.file()))
                 ? process.contents(source.file(), source.options())
                 : reader.contents(source.file(), source.options());
     }
 
     /** Keeps what was found, once: a start and the person who adds a source may both ask for it. */
-    private void keep(Source seen, java.util.function.Consumer<Source> change) {
+    private void keep(SourceEntity seen, java.util.function.Consumer<SourceEntity> change) {
         transaction.executeWithoutResult(status -> {
             sources.withoutWaitingForTheDisk();
             sources.findToChange(seen.id())

@@ -1,5 +1,6 @@
 package app.vineparcel.web.sources;
 
+import app.vineparcel.core.codec.Picture;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.assignments.AssignmentNews;
 import java.util.ArrayList;
@@ -64,7 +65,7 @@ class SourceNews implements AssignmentNews {
     @Override
     public Map<Long, List<Picture>> pictures(Collection<Long> assignments) {
         List<Long> ids = database.queryForList(FIRST, Long.class, (Object) assignments.toArray(Long[]::new));
-        List<StoredPiece> first = pieces.findByIdIn(ids);
+        List<StoredPieceEntity> first = pieces.findByIdIn(ids);
         Map<Long, Source> known =
                 sources
                         .findAllById(first.stream()

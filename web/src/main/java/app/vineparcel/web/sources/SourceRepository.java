@@ -7,23 +7,23 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
-interface SourceRepository extends JpaRepository<Source, Long> {
+interface SourceRepository extends JpaRepository<SourceEntity, Long> {
 
     /** Those that were not removed. */
     @Query("select s from Source s where s.assignmentId = ?1 and s.state <> 'REMOVED' order by s.position")
-    List<Source> findByAssignmentIdOrderByPosition(long assignmentId);
+    List<SourceEntity> findByAssignmentIdOrderByPosition(long assignmentId);
 
     /** Those that never were tried come first. */
     @Query("select s.id from Source s where s.state = 'WAITING' order by s.attempts, s.id")
     List<Long> waiting();
 
     /** Those that were removed, too. */
-    List<Source> findByAssignmentId(long assignmentId);
+    List<SourceEntity> findByAssignmentId(long assignmentId);
 
     /** Of its own for the length of a transaction. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select s from Source s where s.id = ?1")
-    Optional<Source> findToChange(long id);
+    Optional<SourceEntity> findToChange(long id);
 
     long countByAssignmentIdAndStateNot(long assignmentId, Source.State state);
 

@@ -63,7 +63,7 @@ public class SourceService {
 
     /** All of an assignment, in order. */
     public List<Source> all(long assignmentId) {
-        return sources.findByAssignmentIdOrderByPosition(assignmentId);
+        return List.copyOf(sources.findByAssignmentIdOrderByPosition(assignmentId));
     }
 
     /** Another after every change of a source. */
@@ -87,6 +87,10 @@ public class SourceService {
      * @throws ProblemException if there is none of that number
      */
     public Source get(long id) throws ProblemException {
+        return entity(id);
+    }
+
+    SourceEntity entity(long id) throws ProblemException {
         return sources.findById(id)
                 .filter(source -> source.state() != Source.State.REMOVED)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
@@ -96,7 +100,7 @@ public class SourceService {
     /** Keeps the focal point that a person set, or goes back to the suggested one. */
     @Transactional(rollbackFor = ProblemException.class)
     public Source focus(long id, Optional<FocalPoint> point) throws ProblemException {
-        Source source = get(id);
+        SourceEntity source = entity(id);
         source.focus(point);
         return sources.save(source);
     }
@@ -104,7 +108,7 @@ public class SourceService {
     /** Reads one again that was refused. */
     @Transactional(rollbackFor = ProblemException.class)
     public Source again(long id) throws ProblemException {
-        Source source = toChange(id);
+        SourceEntity source = toChange(id);
         if (source.state() == Source.State.UNREADABLE) {
             source.again(sources.nextChange());
             intake.want(List.of(id));
@@ -130,9 +134,10 @@ public class SourceService {
         return sources.findByAssignmentId(assignmentId).stream()
                 .filter(source -> source.state() == Source.State.REMOVED)
                 .sorted(Comparator.comparing(
-                                (Source source) -> source.removedAt().orElse(Instant.EPOCH))
+                                (SourceEntity source) -> source.removedAt().orElse(Instant.EPOCH))
                         .reversed()
-                        .thenComparing(Source::position))
+                        .thenComparing(SourceEntity::position))
+                .<Source>map(source -> source)
                 .toList();
     }
 
@@ -140,14 +145,14 @@ public class SourceService {
     @Transactional
     public void restore(long assignmentId, Collection<Long> ids) {
         long change = sources.nextChange();
-        List<Source> back = sources.findAllById(ids).stream()
+        List<SourceEntity> back = sources.findAllById(ids).stream()
                 .filter(source -> source.assignmentId() == assignmentId && source.state() == Source.State.REMOVED)
                 .toList();
         back.forEach(source -> source.again(change));
-        intake.want(back.stream().map(Source::id).toList());
+        intake.want(back.stream().map(SourceEntity::id).toList());
     }
 
-    private Source toChange(long id) throws ProblemException {
+    private SourceEntity toChange(long id) throws ProblemException {
         return sources.findToChange(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "source " + id, Text.of("sources.there-is-no-such-2"), Text.of("sources.choose-one-on-the"))));
@@ -158,8 +163,8 @@ public class SourceService {
     public Source add(long assignmentId, Path upload) throws ProblemException {
         assignments.get(assignmentId);
         int position = sources.lastPosition(assignmentId) + 1;
-        Source source = sources.save(
-                new Source(assignmentId, position, Source.Origin.UPLOAD, "", upload, sources.nextChange()));
+        SourceEntity source = sources.save(
+                new SourceEntity(assignmentId, position, Source.Origin.UPLOAD, "", upload, sources.nextChange()));
         intake.want(List.of(source.id()));
         return source;
     }
@@ -186,7 +191,7 @@ public class SourceService {
         assignments.get(assignmentId);
         Path top = roots.folder(named);
         List<Path> files = roots.pictures(named);
-        List<Source> all = sources.findByAssignmentId(assignmentId);
+        List<SourceEntity> all = sources.findByAssignmentId(assignmentId);
         boolean knows = all.stream().anyMatch(source -> isBelow(source, top));
         if (files.isEmpty() && !knows) {
             throw new ProblemException(new Problem.BadRequest(
@@ -196,18 +201,18 @@ public class SourceService {
         }
         int position = sources.lastPosition(assignmentId);
         long change = sources.nextChange();
-        Map<String, Source> known = new HashMap<>();
+        Map<String, SourceEntity> known = new HashMap<>();
         all.forEach(source -> known.put(source.file().toString(), source));
-        List<Source> added = new ArrayList<>();
-        List<Source> again = new ArrayList<>();
+        List<SourceEntity> added = new ArrayList<>();
+        List<SourceEntity> again = new ArrayList<>();
         for (Path file : files) {
-            Source there = known.remove(file.toString());
+            SourceEntity there = known.remove(file.toString());
             if (!wanted.test(file)) {
                 continue;
             }
             if (there == null) {
                 String folder = file.getParent().getFileName().toString();
-                added.add(new Source(assignmentId, ++position, Source.Origin.FOLDER, folder, file, change));
+                added.add(new SourceEntity(assignmentId, ++position, Source.Origin.FOLDER, folder, file, change));
             } else if (there.state() == Source.State.REMOVED) {
                 there.again(change);
                 added.add(there);
@@ -215,18 +220,19 @@ public class SourceService {
                 again.add(there);
             }
         }
-        List<Source> gone = known.values().stream()
+        List<SourceEntity> gone = known.values().stream()
                 .filter(source -> source.state() != Source.State.REMOVED && isBelow(source, top))
                 .filter(source -> FileStamp.of(source.file()).isEmpty())
                 .toList();
         gone.forEach(source -> source.compare(Optional.empty(), change));
         sources.saveAll(added);
-        intake.want(
-                Stream.concat(added.stream(), again.stream()).map(Source::id).toList());
+        intake.want(Stream.concat(added.stream(), again.stream())
+                .map(SourceEntity::id)
+                .toList());
         return new Imported(added.size(), again.size(), gone.size());
     }
 
-    private static boolean isBelow(Source source, Path folder) {
+    private static boolean isBelow(SourceEntity source, Path folder) {
         return source.origin() == Source.Origin.FOLDER && source.file().startsWith(folder);
     }
 }

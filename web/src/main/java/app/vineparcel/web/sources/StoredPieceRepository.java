@@ -6,15 +6,15 @@ import java.util.List;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface StoredPieceRepository extends JpaRepository<StoredPiece, Long> {
+interface StoredPieceRepository extends JpaRepository<StoredPieceEntity, Long> {
 
-    List<StoredPiece> findBySourceIdOrderByPosition(long sourceId);
+    List<StoredPieceEntity> findBySourceIdOrderByPosition(long sourceId);
 
-    List<StoredPiece> findByAssignmentIdAndPresentTrueOrderByPosition(long assignmentId);
+    List<StoredPieceEntity> findByAssignmentIdAndPresentTrueOrderByPosition(long assignmentId);
 
-    List<StoredPiece> findByAssignmentIdAndKindOrderByPosition(long assignmentId, Piece.Kind kind);
+    List<StoredPieceEntity> findByAssignmentIdAndKindOrderByPosition(long assignmentId, Piece.Kind kind);
 
-    List<StoredPiece> findByIdIn(Collection<Long> ids);
+    List<StoredPieceEntity> findByIdIn(Collection<Long> ids);
 
     long countByAssignmentIdAndPresentTrue(long assignmentId);
 

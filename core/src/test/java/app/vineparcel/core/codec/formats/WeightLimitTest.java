@@ -91,10 +91,10 @@ class WeightLimitTest {
         long lightest = weight(new JpegFormat(1, false, Chroma.HALF), picture);
         Path file = folder.resolve("none");
         assertThatThrownBy(() -> WeightLimit.write(format("jpeg"), picture, TAGS, file, 300))
-                .hasMessageContaining("%,d bytes at its lightest".formatted(lightest))
+                .hasMessageContaining("%,d bytes, and the limit".formatted(lightest))
                 .hasMessageContaining("300");
         assertThat(file).doesNotExist();
         assertThatThrownBy(() -> WeightLimit.write(new PngFormat(24), picture, TAGS, file, 300))
-                .hasMessageContaining("at its lightest");
+                .hasMessageContaining("it is at least");
     }
 }
