@@ -1,4 +1,5 @@
 // Cards under headings that are fetched as they come into view: only those near it are in the page.
+import { rowsInSight } from './windows.js';
 
 const AROUND = 2; // rows of cards kept above and below
 
@@ -9,10 +10,18 @@ const AROUND = 2; // rows of cards kept above and below
  * @param shown called whenever other cards are in the page
  */
 export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
-  let lists = [], cards = new Map(), asked = new Set(), age = 0;
+  let lists = [],
+    cards = new Map(),
+    asked = new Set(),
+    age = 0;
 
   function read() {
-    lists = [...holder.querySelectorAll('.cards')].map(list => ({ list, from: Number(list.dataset.from), count: Number(list.dataset.count), drawn: '' }));
+    lists = [...holder.querySelectorAll('.cards')].map(list => ({
+      list,
+      from: Number(list.dataset.from),
+      count: Number(list.dataset.count),
+      drawn: '',
+    }));
     for (const { list, from } of lists) [...list.children].forEach((card, at) => cards.set(from + at, card));
   }
   const parse = html => {
@@ -21,15 +30,19 @@ export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
     return [...holderOf.children];
   };
   function measure(list) {
-    const style = getComputedStyle(list), gap = parseFloat(style.rowGap) || 0;
-    const columns = style.gridTemplateColumns.split(' ').length, height = parseFloat(style.getPropertyValue('--card-height')) || 190;
+    const style = getComputedStyle(list),
+      gap = parseFloat(style.rowGap) || 0;
+    const columns = style.gridTemplateColumns.split(' ').length,
+      height = parseFloat(style.getPropertyValue('--card-height')) || 190;
     return { columns, row: height + gap };
   }
   async function load(from, to) {
     const missing = [];
     for (let at = from; at < to; at++) if (!cards.has(at) && !asked.has(at)) missing.push(at);
     if (!missing.length) return;
-    const first = missing[0], last = missing[missing.length - 1] + 1, mine = age;
+    const first = missing[0],
+      last = missing[missing.length - 1] + 1,
+      mine = age;
     for (let at = first; at < last; at++) asked.add(at);
     try {
       const html = await fetchCards(first, last);
@@ -41,27 +54,32 @@ export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
   }
   /** The cards of a list that are in sight, and some around them. */
   function near(entry) {
-    const { columns, row } = measure(entry.list), box = entry.list.getBoundingClientRect();
-    const top = Math.max(frame.getBoundingClientRect().top, 0), bottom = Math.min(frame.getBoundingClientRect().bottom, innerHeight);
+    const { columns, row } = measure(entry.list),
+      box = entry.list.getBoundingClientRect();
+    const top = Math.max(frame.getBoundingClientRect().top, 0),
+      bottom = Math.min(frame.getBoundingClientRect().bottom, innerHeight);
     const rows = Math.ceil(entry.count / columns);
-    const first = Math.max(0, Math.floor((top - box.top) / row) - AROUND), last = Math.min(rows, Math.ceil((bottom - box.top) / row) + AROUND);
-    return { columns, row, rows, first: Math.min(first, rows), last: Math.max(Math.min(first, rows), last) };
+    const [first, last] = rowsInSight(top - box.top, bottom - box.top, row, rows, AROUND);
+    return { columns, row, rows, first, last };
   }
   function draw() {
     const wanted = [];
     for (const entry of lists) {
       const { columns, row, rows, first, last } = near(entry);
-      const from = first * columns, to = Math.min(entry.count, last * columns);
+      const from = first * columns,
+        to = Math.min(entry.count, last * columns);
       if (to > from) wanted.push([entry.from + from, entry.from + to]);
       const there = [];
       for (let at = from; at < to; at++) there.push(cards.get(entry.from + at) ?? null);
-      const now = `${from}-${to}/${columns}:${there.map(card => card ? 1 : 0).join('')}`;
+      const now = `${from}-${to}/${columns}:${there.map(card => (card ? 1 : 0)).join('')}`;
       if (now === entry.drawn) continue;
       entry.drawn = now;
       entry.list.style.setProperty('padding-top', `${first * row}px`);
       entry.list.style.setProperty('padding-bottom', `${Math.max(0, (rows - last) * row)}px`);
       const active = document.activeElement;
-      entry.list.replaceChildren(...there.map(card => card ?? Object.assign(document.createElement('li'), { className: 'card is-coming' })));
+      entry.list.replaceChildren(
+        ...there.map(card => card ?? Object.assign(document.createElement('li'), { className: 'card is-coming' })),
+      );
       there.forEach(card => card && window.htmx?.process(card));
       if (active !== document.activeElement && entry.list.contains(active)) active.focus({ preventScroll: true });
     }
@@ -69,9 +87,19 @@ export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
     wanted.forEach(([from, to]) => load(from, to));
   }
   let soon = 0;
-  const scrolled = () => { soon ||= requestAnimationFrame(() => { soon = 0; draw(); }); };
+  const scrolled = () => {
+    soon ||= requestAnimationFrame(() => {
+      soon = 0;
+      draw();
+    });
+  };
   document.addEventListener('scroll', scrolled, { capture: true, passive: true });
-  addEventListener('resize', () => { lists.forEach(entry => { entry.drawn = ''; }); scrolled(); });
+  addEventListener('resize', () => {
+    lists.forEach(entry => {
+      entry.drawn = '';
+    });
+    scrolled();
+  });
 
   read();
   return {
@@ -88,24 +116,32 @@ export function virtualCards(holder, frame, fetchCards, shown = () => {}) {
       holder.replaceChildren(...heads.childNodes);
       read();
       // what was seen stays in sight until its fresh cards are there
-      const ranges = lists.map(entry => {
-        const { columns, first, last } = near(entry);
-        return [entry.from + first * columns, entry.from + Math.min(entry.count, last * columns)];
-      }).filter(([from, to]) => to > from);
+      const ranges = lists
+        .map(entry => {
+          const { columns, first, last } = near(entry);
+          return [entry.from + first * columns, entry.from + Math.min(entry.count, last * columns)];
+        })
+        .filter(([from, to]) => to > from);
       for (const [from, to] of ranges) for (let at = from; at < to; at++) if (before.has(at)) cards.set(at, before.get(at));
-      lists.forEach(entry => { entry.drawn = ''; });
+      lists.forEach(entry => {
+        entry.drawn = '';
+      });
       draw();
       for (const [from, to] of ranges) {
         const fresh = parse(await fetchCards(from, to));
         if (mine !== age) return;
         fresh.forEach((card, at) => cards.set(from + at, card));
       }
-      lists.forEach(entry => { entry.drawn = ''; });
+      lists.forEach(entry => {
+        entry.drawn = '';
+      });
       draw();
     },
     /** Other sizes of cards. */
     relayout() {
-      lists.forEach(entry => { entry.drawn = ''; });
+      lists.forEach(entry => {
+        entry.drawn = '';
+      });
       draw();
     },
   };

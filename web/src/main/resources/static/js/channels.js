@@ -1,4 +1,5 @@
 // One channel: its recipes in order, and where files would go by what stands in the form.
+import { byFolder } from './windows.js';
 import { send } from './server.js';
 import { msg } from './messages.js';
 import { keepOrder } from './order.js';
@@ -7,25 +8,21 @@ const form = document.querySelector('.channel-form');
 const list = form.querySelector('[data-recipes]');
 const files = document.querySelector('[data-files]');
 const kept = new URLSearchParams(new FormData(form)).toString();
-let number = 0, waiting = 0;
+let number = 0,
+  waiting = 0;
 
 function explain(faults) {
   for (const place of form.querySelectorAll('[data-fault]')) {
     place.textContent = faults[place.dataset.fault] ?? '';
     const control = form.elements.namedItem(place.dataset.fault);
-    if (place.textContent) control?.setAttribute?.('aria-invalid', 'true'); else control?.removeAttribute?.('aria-invalid');
+    if (place.textContent) control?.setAttribute?.('aria-invalid', 'true');
+    else control?.removeAttribute?.('aria-invalid');
   }
 }
 
 /** Paths as folders with their files below them. */
 function tree(lines) {
-  const folders = new Map();
-  for (const line of lines) {
-    const at = line.path.lastIndexOf('/');
-    const folder = line.path.slice(0, at + 1);
-    folders.set(folder, [...(folders.get(folder) ?? []), { ...line, name: line.path.slice(at + 1) }]);
-  }
-  return [...folders].map(([folder, inside]) => {
+  return [...byFolder(lines)].map(([folder, inside]) => {
     const part = document.createElement('section');
     const names = inside.map(({ name, blocker }) => {
       const item = Object.assign(document.createElement('li'), { className: 'mono', textContent: name });
@@ -48,11 +45,15 @@ async function check() {
     if (mine !== number) return;
     explain(said.faults);
     const wrong = Object.keys(said.faults).length;
-    const changed = body.toString() !== kept;
-    form.querySelector('[data-changed]').textContent = wrong ? msg('to-correct', wrong) : changed ? msg('not-saved-yet') : '';
+    const unsaved = body.toString() !== kept;
+    form.querySelector('[data-changed]').textContent = wrong ? msg('to-correct', wrong) : unsaved ? msg('not-saved-yet') : '';
     form.querySelector('[data-keep]').disabled = wrong > 0;
     if (wrong) return;
-    files.replaceChildren(...(said.files.length ? tree(said.files) : [Object.assign(document.createElement('p'), { className: 'quiet', textContent: msg('no-files-yet') })]));
+    files.replaceChildren(
+      ...(said.files.length
+        ? tree(said.files)
+        : [Object.assign(document.createElement('p'), { className: 'quiet', textContent: msg('no-files-yet') })]),
+    );
   } catch {
     if (mine === number) form.querySelector('[data-changed]').textContent = msg('no-answer');
   }
@@ -61,7 +62,8 @@ async function check() {
 function changed() {
   form.querySelector('[data-pattern]').hidden = form.querySelector('[name="/scheme"]:checked')?.value !== 'template';
   form.querySelector('[data-no-recipes]').hidden = list.children.length > 0;
-  for (const option of form.querySelector('[data-add]').options) option.disabled = Boolean(list.querySelector(`[name=recipe][value="${option.value}"]`));
+  for (const option of form.querySelector('[data-add]').options)
+    option.disabled = Boolean(list.querySelector(`[name=recipe][value="${option.value}"]`));
   clearTimeout(waiting);
   waiting = setTimeout(check, 80);
 }

@@ -2,7 +2,19 @@
 import { msg } from './messages.js';
 
 const SVG = 'http://www.w3.org/2000/svg';
-const COMMON = [[1, 1], [3, 2], [2, 3], [4, 3], [3, 4], [4, 5], [5, 4], [16, 9], [9, 16], [2, 1], [1, 2]];
+const COMMON = [
+  [1, 1],
+  [3, 2],
+  [2, 3],
+  [4, 3],
+  [3, 4],
+  [4, 5],
+  [5, 4],
+  [16, 9],
+  [9, 16],
+  [2, 1],
+  [1, 2],
+];
 
 export function cropFrame(drawing, choose) {
   const make = (name, css) => {
@@ -10,7 +22,10 @@ export function cropFrame(drawing, choose) {
     part.setAttribute('class', css);
     return part;
   };
-  const picture = make('image', ''), shade = make('path', 'crop-shade'), frame = make('rect', 'crop-edge'), handle = make('circle', 'crop-handle');
+  const picture = make('image', ''),
+    shade = make('path', 'crop-shade'),
+    frame = make('rect', 'crop-edge'),
+    handle = make('circle', 'crop-handle');
   handle.setAttribute('r', 6);
   handle.setAttribute('tabindex', 0);
   handle.setAttribute('role', 'slider');
@@ -25,7 +40,10 @@ export function cropFrame(drawing, choose) {
   function show([x, y, width, height], source, piece) {
     const [across, down] = source.split(' × ').map(Number);
     const scale = Math.min(192 / across, 144 / down);
-    const w = across * scale, h = down * scale, left = (192 - w) / 2, top = (144 - h) / 2;
+    const w = across * scale,
+      h = down * scale,
+      left = (192 - w) / 2,
+      top = (144 - h) / 2;
     at = { left, top, w, h, x: left + x * w, y: top + y * h, width: width * w, height: height * h };
     picture.setAttribute('href', `/pieces/${piece}/thumbnail`);
     put(picture, { x: left, y: top, width: w, height: h, preserveAspectRatio: 'none' });
@@ -37,14 +55,15 @@ export function cropFrame(drawing, choose) {
     put(handle, { cx: x + width, cy: y + height });
     shade.setAttribute('d', `M${left} ${top}h${w}v${h}h${-w}zM${x} ${y}v${height}h${width}v${-height}z`);
     handle.setAttribute('aria-valuetext', words(width / height));
-    handle.setAttribute('aria-valuenow', Math.round(100 * width / height));
+    handle.setAttribute('aria-valuenow', Math.round((100 * width) / height));
   }
   function words(ratio) {
     const near = COMMON.find(([a, b]) => Math.abs(a / b / ratio - 1) < 0.04);
     return near ? near.join(':') : `${ratio.toFixed(2)}:1`;
   }
   function aspect(width, height) {
-    const middleX = at.x + at.width / 2, middleY = at.y + at.height / 2;
+    const middleX = at.x + at.width / 2,
+      middleY = at.y + at.height / 2;
     at.width = Math.min(Math.max(width, 8), at.w);
     at.height = Math.min(Math.max(height, 8), at.h);
     at.x = Math.min(Math.max(middleX - at.width / 2, at.left), at.left + at.w - at.width);
@@ -52,13 +71,22 @@ export function cropFrame(drawing, choose) {
     outline();
   }
   let dragging = false;
-  handle.addEventListener('pointerdown', event => { dragging = Boolean(at); handle.setPointerCapture(event.pointerId); event.preventDefault(); handle.focus(); });
+  handle.addEventListener('pointerdown', event => {
+    dragging = Boolean(at);
+    handle.setPointerCapture(event.pointerId);
+    event.preventDefault();
+    handle.focus();
+  });
   handle.addEventListener('pointermove', event => {
     if (!dragging) return;
-    const box = drawing.getBoundingClientRect(), scale = 192 / box.width;
+    const box = drawing.getBoundingClientRect(),
+      scale = 192 / box.width;
     aspect((event.clientX - box.left) * scale - at.x, (event.clientY - box.top) * scale - at.y);
   });
-  handle.addEventListener('pointerup', () => { if (dragging) choose(words(at.width / at.height)); dragging = false; });
+  handle.addEventListener('pointerup', () => {
+    if (dragging) choose(words(at.width / at.height));
+    dragging = false;
+  });
   const steps = { ArrowLeft: [-4, 0], ArrowRight: [4, 0], ArrowUp: [0, -4], ArrowDown: [0, 4] };
   handle.addEventListener('keydown', event => {
     if (!at || !steps[event.key]) return;

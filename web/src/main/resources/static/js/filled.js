@@ -4,6 +4,6 @@ export function filled(text, values = []) {
   const chosen = parts.length > 1 && values[0] !== 1 ? parts[1] : parts[0];
   return chosen.replace(/\{(\d)\}/g, (all, at) => {
     const value = values[at];
-    return typeof value === 'number' ? value.toLocaleString('en') : value ?? all;
+    return typeof value === 'number' ? value.toLocaleString('en') : (value ?? all);
   });
 }

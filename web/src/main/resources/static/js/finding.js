@@ -10,7 +10,9 @@ find?.addEventListener('input', () => {
   let found = 0;
   for (const group of list.querySelectorAll('.list-group')) {
     const lines = [...group.querySelectorAll('a')];
-    lines.forEach(line => { line.hidden = !line.textContent.toLowerCase().includes(wanted); });
+    lines.forEach(line => {
+      line.hidden = !line.textContent.toLowerCase().includes(wanted);
+    });
     const shown = lines.filter(line => !line.hidden).length;
     group.hidden = !shown;
     if (wanted && group.matches('details')) group.open = shown > 0;

@@ -4,7 +4,11 @@ const steps = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP
 const within = share => Math.max(0, Math.min(1, share));
 
 async function set(frame, x, y) {
-  await htmx.ajax('POST', frame.dataset.focus, { target: '#details', swap: 'outerHTML', values: { x: within(x).toFixed(4), y: within(y).toFixed(4) } });
+  await htmx.ajax('POST', frame.dataset.focus, {
+    target: '#details',
+    swap: 'outerHTML',
+    values: { x: within(x).toFixed(4), y: within(y).toFixed(4) },
+  });
   document.querySelector('[data-focus]')?.focus();
 }
 
@@ -19,6 +23,7 @@ document.addEventListener('keydown', event => {
   if (!frame || !steps[event.key]) return;
   event.preventDefault();
   const [down, across] = [...frame.querySelectorAll('line:not(.under)')];
-  const x = down ? down.getAttribute('x1') / 100 : 0.5, y = across ? across.getAttribute('y1') / 100 : 0.5;
+  const x = down ? down.getAttribute('x1') / 100 : 0.5,
+    y = across ? across.getAttribute('y1') / 100 : 0.5;
   set(frame, x + steps[event.key][0], y + steps[event.key][1]);
 });

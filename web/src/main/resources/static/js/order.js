@@ -20,7 +20,8 @@ export function keepOrder(list, changed) {
     event.preventDefault();
     if (over === carried) return;
     const half = over.getBoundingClientRect();
-    if (event.clientY < half.top + half.height / 2) over.before(carried); else over.after(carried);
+    if (event.clientY < half.top + half.height / 2) over.before(carried);
+    else over.after(carried);
   });
   list.addEventListener('drop', event => event.preventDefault());
   list.addEventListener('dragend', () => {

@@ -9,14 +9,17 @@ const holder = page.querySelector('[data-list]');
 const address = holder.dataset.address;
 const bar = page.querySelector('[data-list-bar]');
 const reading = document.getElementById('reading');
-const TYPED = 250, ASK = 4000, ASK_WHILE_READING = 1200; // ms
+const TYPED = 250,
+  ASK = 4000,
+  ASK_WHILE_READING = 1200; // ms
 
 // ---- what is seen
 
-const query = () => bar ? Object.fromEntries(Object.entries(Object.fromEntries(new FormData(bar))).filter(([, value]) => value.trim())) : {};
+const query = () =>
+  bar ? Object.fromEntries(Object.entries(Object.fromEntries(new FormData(bar))).filter(([, value]) => value.trim())) : {};
 const words = () => {
   const { group, sort, ...rest } = query();
-  return { ...rest, ...group !== 'folder' && { group }, ...sort !== 'number' && { sort } };
+  return { ...rest, ...(group !== 'folder' && { group }), ...(sort !== 'number' && { sort }) };
 };
 const fetchCards = async (from, to) => {
   const answer = await fetch(`${address}/cards?${new URLSearchParams({ from, to, ...query() })}`);
@@ -40,7 +43,10 @@ async function apply() {
   await renew();
 }
 let typed = 0;
-bar?.addEventListener('submit', event => { event.preventDefault(); apply(); });
+bar?.addEventListener('submit', event => {
+  event.preventDefault();
+  apply();
+});
 bar?.addEventListener('change', apply);
 bar?.elements.which.addEventListener('input', () => {
   clearTimeout(typed);
@@ -54,7 +60,11 @@ function tellReading({ waiting, total }) {
   progress.hidden = !waiting;
   progress.max = total;
   progress.value = total - waiting;
-  reading.querySelector('[data-read]').textContent = waiting ? msg('reading-of', total - waiting, total) : total ? msg('sources-read', total) : '';
+  reading.querySelector('[data-read]').textContent = waiting
+    ? msg('reading-of', total - waiting, total)
+    : total
+      ? msg('sources-read', total)
+      : '';
   reading.dataset.waiting = waiting;
   const tab = document.querySelector('.tabs [aria-current] b');
   if (tab) tab.textContent = total;
@@ -78,9 +88,15 @@ setTimeout(ask, Number(reading.dataset.waiting) ? ASK_WHILE_READING : ASK);
 
 const chosen = new Set();
 let last = null;
-const boxes = () => cards.loaded().map(card => card.querySelector('[data-pick]')).filter(Boolean);
+const boxes = () =>
+  cards
+    .loaded()
+    .map(card => card.querySelector('[data-pick]'))
+    .filter(Boolean);
 function tick() {
-  boxes().forEach(box => { box.checked = chosen.has(box.value); });
+  boxes().forEach(box => {
+    box.checked = chosen.has(box.value);
+  });
 }
 function tell() {
   tick();
@@ -94,7 +110,13 @@ const ids = async more => (await (await fetch(`${address}/ids?${new URLSearchPar
 page.addEventListener('click', async event => {
   if (event.target.closest('[data-pick-all]')) (await ids({ offered: true })).forEach(id => chosen.add(id));
   else if (event.target.closest('[data-pick-none]')) chosen.clear();
-  else if (event.target.closest('[data-tick-all]')) event.target.closest('form').querySelectorAll('[type=checkbox]').forEach(box => { box.checked = true; });
+  else if (event.target.closest('[data-tick-all]'))
+    event.target
+      .closest('form')
+      .querySelectorAll('[type=checkbox]')
+      .forEach(box => {
+        box.checked = true;
+      });
   else {
     const box = event.target.closest('[data-pick]');
     if (!box) return;
@@ -102,7 +124,7 @@ page.addEventListener('click', async event => {
     const all = event.shiftKey && last ? await ids({}) : [];
     const span = all.length ? [all.indexOf(last), all.indexOf(box.value)].sort((a, b) => a - b) : null;
     const meant = span && span[0] >= 0 ? all.slice(span[0], span[1] + 1) : [box.value];
-    meant.forEach(id => on ? chosen.add(id) : chosen.delete(id));
+    meant.forEach(id => (on ? chosen.add(id) : chosen.delete(id)));
     last = box.value;
   }
   tell();
@@ -113,17 +135,22 @@ page.addEventListener('click', async event => {
 async function rename(field) {
   if (field.value === field.defaultValue) return;
   const answer = await post(field.dataset.rename, { name: field.value });
-  const words = await answer.text();
+  const told = await answer.text();
   field.classList.toggle('is-wrong', !answer.ok);
-  field.title = answer.ok ? '' : words;
+  field.title = answer.ok ? '' : told;
   if (!answer.ok) return;
-  field.value = field.defaultValue = words;
+  field.value = field.defaultValue = told;
 }
-page.addEventListener('focusout', event => { if (event.target.matches('[data-rename]')) rename(event.target); });
+page.addEventListener('focusout', event => {
+  if (event.target.matches('[data-rename]')) rename(event.target);
+});
 page.addEventListener('keydown', event => {
   if (!event.target.matches('[data-rename]')) return;
   if (event.key === 'Enter') event.target.blur();
-  if (event.key === 'Escape') { event.target.value = event.target.defaultValue; event.target.blur(); }
+  if (event.key === 'Escape') {
+    event.target.value = event.target.defaultValue;
+    event.target.blur();
+  }
 });
 
 // ---- renaming many by a template, shown before it is done
@@ -140,12 +167,17 @@ async function preview() {
   many.querySelector('.main').disabled = Boolean(names.problem);
   if (names.problem) return;
   const twice = new Set(names.after.filter((name, i) => names.after.indexOf(name) !== i));
-  many.querySelector('[data-preview]').replaceChildren(...names.after.map((name, i) => {
-    const row = document.createElement('tr');
-    for (const text of [names.before[i], name]) row.insertCell().textContent = text;
-    if (twice.has(name)) { row.cells[1].className = 'likely'; row.cells[1].textContent = msg('more-than-once', name); }
-    return row;
-  }));
+  many.querySelector('[data-preview]').replaceChildren(
+    ...names.after.map((name, i) => {
+      const row = document.createElement('tr');
+      for (const text of [names.before[i], name]) row.insertCell().textContent = text;
+      if (twice.has(name)) {
+        row.cells[1].className = 'likely';
+        row.cells[1].textContent = msg('more-than-once', name);
+      }
+      return row;
+    }),
+  );
 }
 template.addEventListener('input', preview);
 page.querySelector('[data-open="rename-dialog"]').addEventListener('click', preview);
@@ -170,7 +202,10 @@ version.addEventListener('change', async () => {
   const [file] = version.files;
   if (!file) return;
   const answer = await upload(replacing, file);
-  if (answer.ok) { location.reload(); return; }
+  if (answer.ok) {
+    location.reload();
+    return;
+  }
   const strip = document.getElementById('uploads');
   const line = document.createElement('p');
   line.className = 'bad';

@@ -5,7 +5,7 @@ const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowD
 const EDGE = 40; // px from an edge of the grid within which dragging scrolls it
 
 export function cells(plan, parts) {
-  const { body, page, frame, address } = plan;
+  const { body, page, frame } = plan;
   const isOn = cell => cell.getAttribute('aria-pressed') === 'true';
   const canTurn = cell => !cell.disabled && cell.getAttribute('aria-disabled') !== 'true';
   const loadedCells = () => plan.rows.loaded().flatMap(row => [...row.querySelectorAll('.cell')]);
@@ -15,7 +15,9 @@ export function cells(plan, parts) {
   // ---- what was turned is kept at once
 
   const pending = new Map();
-  let soon = 0, sending = null, collided = null;
+  let soon = 0,
+    sending = null,
+    collided = null;
   function show(cell, on) {
     cell.setAttribute('aria-pressed', on);
     cell.classList.toggle('is-left-out', !on);
@@ -29,7 +31,11 @@ export function cells(plan, parts) {
     soon = setTimeout(keep, 100);
   }
   function unsent() {
-    const those = on => [...pending].filter(([, now]) => now === on).map(([key]) => key).join(',');
+    const those = on =>
+      [...pending]
+        .filter(([, now]) => now === on)
+        .map(([key]) => key)
+        .join(',');
     const turned = { on: those(true), off: those(false) };
     pending.clear();
     return turned;
@@ -37,16 +43,22 @@ export function cells(plan, parts) {
   /** Keeps all that was turned; done when the last of it is. */
   function keep() {
     clearTimeout(soon);
-    return sending ??= (async () => {
+    return (sending ??= (async () => {
       while (pending.size) await plan.change('choice', unsent(), { anew: false });
-    })().finally(() => { sending = null; });
+    })().finally(() => {
+      sending = null;
+    }));
   }
   addEventListener('pagehide', () => {
     if (pending.size) plan.change('choice', unsent(), { more: { keepalive: true } });
   });
   /** Whether files have come into each other's way since, or no longer are. */
   function collisions(now) {
-    const before = collided ?? loadedCells().filter(cell => cell.classList.contains('has-blocker') && !cell.disabled).map(cell => cell.dataset.cell);
+    const before =
+      collided ??
+      loadedCells()
+        .filter(cell => cell.classList.contains('has-blocker') && !cell.disabled)
+        .map(cell => cell.dataset.cell);
     collided = now;
     return [...before].sort().join() !== [...now].sort().join();
   }
@@ -57,15 +69,20 @@ export function cells(plan, parts) {
 
   // ---- a rectangle, dragged or held with shift
 
-  let rectangle = null, drag = null, dragged = false;
+  let rectangle = null,
+    drag = null,
+    dragged = false;
   const bounds = ({ from, to }) => ({
-    from: Math.min(from.line, to.line), to: Math.max(from.line, to.line) + 1,
-    left: Math.min(from.column, to.column), right: Math.max(from.column, to.column) + 1,
+    from: Math.min(from.line, to.line),
+    to: Math.max(from.line, to.line) + 1,
+    left: Math.min(from.column, to.column),
+    right: Math.max(from.column, to.column) + 1,
   });
   function drawRectangle() {
     const box = rectangle && bounds(rectangle);
     for (const row of plan.rows.loaded()) {
-      const line = lineOf(row), within = box && line >= box.from && line < box.to;
+      const line = lineOf(row),
+        within = box && line >= box.from && line < box.to;
       for (const cell of row.querySelectorAll('.cell')) {
         const column = cell.parentElement.cellIndex;
         cell.classList.toggle('in-rectangle', Boolean(within && column >= box.left && column < box.right));
@@ -105,7 +122,8 @@ export function cells(plan, parts) {
     scrolling ||= requestAnimationFrame(() => {
       scrolling = 0;
       if (!drag) return;
-      const { top, bottom } = frame.getBoundingClientRect(), head = page.querySelector('.plan-grid thead').offsetHeight;
+      const { top, bottom } = frame.getBoundingClientRect(),
+        head = page.querySelector('.plan-grid thead').offsetHeight;
       const by = drag.y > bottom - EDGE ? 14 : drag.y < top + head + EDGE ? -14 : 0;
       if (!by) return;
       frame.scrollTop += by;
@@ -117,14 +135,20 @@ export function cells(plan, parts) {
     drag = null;
     if (was && dragged && rectangle) turnRectangle();
   });
-  document.addEventListener('pointercancel', () => { drag = null; setRectangle(null); });
+  document.addEventListener('pointercancel', () => {
+    drag = null;
+    setRectangle(null);
+  });
 
   // ---- clicks
 
   page.addEventListener('click', event => {
     const button = event.target.closest('button');
     if (!button) return;
-    if (button.matches('.cell') && dragged) { dragged = false; return; }
+    if (button.matches('.cell') && dragged) {
+      dragged = false;
+      return;
+    }
     if (button.matches('.cell') && canTurn(button)) turn(button.dataset.cell, !isOn(button));
     if (button.matches('[data-row-toggle]')) many({ pieces: button.closest('tr').dataset.piece });
     if (button.matches('[data-column-toggle]')) many({ where: button.dataset.column, ...parts.view.query() });
@@ -134,7 +158,12 @@ export function cells(plan, parts) {
     if (button.matches('.look-button')) parts.drawer.show(button.dataset.look);
   });
   // one button to look closer, where the pointer is
-  const look = Object.assign(document.createElement('button'), { type: 'button', className: 'look-button', title: 'Look closer (Enter)', tabIndex: -1 });
+  const look = Object.assign(document.createElement('button'), {
+    type: 'button',
+    className: 'look-button',
+    title: 'Look closer (Enter)',
+    tabIndex: -1,
+  });
   look.setAttribute('aria-label', msg('open-cell'));
   body.addEventListener('pointerover', event => {
     const cell = event.target.closest('td')?.querySelector('.cell');
@@ -146,16 +175,19 @@ export function cells(plan, parts) {
   // ---- keys
 
   let active = { line: 0, column: 1 };
-  const buttonOf = (row, column) => row?.dataset.piece ? row.cells[column]?.querySelector('.piece, .cell') : null;
+  const buttonOf = (row, column) => (row?.dataset.piece ? row.cells[column]?.querySelector('.piece, .cell') : null);
   function drawn() {
-    body.querySelectorAll('[tabindex="0"]').forEach(button => { button.tabIndex = -1; });
+    body.querySelectorAll('[tabindex="0"]').forEach(button => {
+      button.tabIndex = -1;
+    });
     const row = plan.rows.loaded().find(one => lineOf(one) === active.line);
-    const button = row?.isConnected && buttonOf(row, active.column) || buttonOf(body.querySelector('tr[data-piece]'), 1);
+    const button = (row?.isConnected && buttonOf(row, active.column)) || buttonOf(body.querySelector('tr[data-piece]'), 1);
     if (button) button.tabIndex = 0;
     if (rectangle) drawRectangle();
   }
   body.addEventListener('focusin', event => {
-    const cell = event.target.closest('td, th'), row = cell?.closest('tr');
+    const cell = event.target.closest('td, th'),
+      row = cell?.closest('tr');
     if (!row?.dataset.piece || event.target.matches('input, .look-button')) return;
     active = { line: lineOf(row), column: cell.cellIndex };
     drawn();
@@ -163,18 +195,24 @@ export function cells(plan, parts) {
   });
   async function go(line, column) {
     const down = line >= active.line ? 1 : -1;
-    let to = Math.max(0, Math.min(plan.rows.count - 1, line)), row = await plan.rows.row(to);
-    while (row && !row.dataset.piece && to + down >= 0 && to + down < plan.rows.count) row = await plan.rows.row(to += down); // over headings
+    let to = Math.max(0, Math.min(plan.rows.count - 1, line)),
+      row = await plan.rows.row(to);
+    while (row && !row.dataset.piece && to + down >= 0 && to + down < plan.rows.count) {
+      row = await plan.rows.row((to += down)); // over headings
+    }
     if (!row?.dataset.piece) return null;
     plan.rows.reveal(to);
-    const at = Math.max(0, Math.min(row.cells.length - 1, column)), button = buttonOf(row, at);
+    const at = Math.max(0, Math.min(row.cells.length - 1, column)),
+      button = buttonOf(row, at);
     button?.focus();
     button?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
     return { line: to, column: at };
   }
   body.addEventListener('keydown', async event => {
     if (event.target.matches('input')) return;
-    const step = STEPS[event.key], cell = event.target.closest('.cell'), row = event.target.closest('tr');
+    const step = STEPS[event.key],
+      cell = event.target.closest('.cell'),
+      row = event.target.closest('tr');
     if (event.key === 'Escape' && rectangle) {
       setRectangle(null);
       event.stopPropagation();
@@ -205,8 +243,15 @@ export function cells(plan, parts) {
     }
   });
   return {
-    drawn, keep, collisions, turn,
+    drawn,
+    keep,
+    collisions,
+    turn,
     busy: () => pending.size > 0 || sending !== null,
-    focus: () => buttonOf(plan.rows.loaded().find(row => lineOf(row) === active.line), active.column)?.focus(),
+    focus: () =>
+      buttonOf(
+        plan.rows.loaded().find(row => lineOf(row) === active.line),
+        active.column,
+      )?.focus(),
   };
 }

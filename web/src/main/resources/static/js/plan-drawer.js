@@ -3,20 +3,37 @@ import { msg } from './messages.js';
 import { post, told } from './server.js';
 
 const SETTLE = 70; // ms until the drawer follows the focus
-const LARGE = 6e6, SETTLED = 600; // px from which on a file waits, and how long, ms
-const NUDGE = 0.01, TIGHTER = 0.95, TIGHTEST = 0.05;
+const LARGE = 6e6,
+  SETTLED = 600; // px from which on a file waits, and how long, ms
+const NUDGE = 0.01,
+  TIGHTER = 0.95,
+  TIGHTEST = 0.05;
 
 export function drawer(plan, parts) {
   const side = document.getElementById('drawer');
   const find = what => side.querySelector(`[data-${what}]`);
-  const canvas = find('drawer-picture'), note = find('drawer-note'), text = find('drawer-text'), cropView = find('drawer-crop');
-  const frame = cropView.querySelector('.crop-frame'), picture = cropView.querySelector('img');
+  const canvas = find('drawer-picture'),
+    note = find('drawer-note'),
+    text = find('drawer-text'),
+    cropView = find('drawer-crop');
+  const frame = cropView.querySelector('.crop-frame'),
+    picture = cropView.querySelector('img');
   const session = crypto.randomUUID();
-  let key = null, number = 0, shown = null, mode = 'whole', place = { x: 0.5, y: 0.5 }, later = 0, crop = null, asked = 0;
+  let key = null,
+    number = 0,
+    shown = null,
+    mode = 'whole',
+    place = { x: 0.5, y: 0.5 },
+    later = 0,
+    crop = null,
+    asked = 0;
 
   const ratio = () => devicePixelRatio || 1;
   const head = () => text.querySelector('.drawer-head');
-  const ids = () => { const [piece, column] = key.split(':'); return { piece, column }; };
+  const ids = () => {
+    const [piece, column] = key.split(':');
+    return { piece, column };
+  };
 
   function setTab(name) {
     side.hidden = false;
@@ -53,7 +70,8 @@ export function drawer(plan, parts) {
     parts.cells.focus();
   }
   async function fill() {
-    const mine = key, began = performance.now();
+    const mine = key,
+      began = performance.now();
     const words = fetch(`${plan.address}/cell?${new URLSearchParams(ids())}`).then(async answer => {
       if (mine !== key) return;
       text.innerHTML = answer.ok ? await answer.text() : `<p class="quiet">${msg('cell-gone')}</p>`;
@@ -65,7 +83,9 @@ export function drawer(plan, parts) {
 
   /** A look from further away comes first; the file itself follows, a large one only when nobody goes on. */
   async function glance(began) {
-    const mine = ++number, across = Math.round((canvas.clientWidth || 340) * ratio()), down = Math.round((canvas.clientHeight || 246) * ratio());
+    const mine = ++number,
+      across = Math.round((canvas.clientWidth || 340) * ratio()),
+      down = Math.round((canvas.clientHeight || 246) * ratio());
     side.classList.add('is-working');
     note.hidden = Boolean(shown);
     note.textContent = msg('rendering');
@@ -79,7 +99,10 @@ export function drawer(plan, parts) {
     find('drawer-size').textContent = `${width} × ${height}`;
     await put(samples, Number(answer.headers.get('X-Width')));
     side.dataset.glanced = `${key}#${Math.round(performance.now() - began)}`;
-    if (width * height > LARGE) await new Promise(done => { setTimeout(done, SETTLED); });
+    if (width * height > LARGE)
+      await new Promise(done => {
+        setTimeout(done, SETTLED);
+      });
   }
 
   // ---- the true preview
@@ -116,37 +139,47 @@ export function drawer(plan, parts) {
   /** Fetches the part of the rendition that is seen, at the pixels of the screen, and draws it. */
   async function paint() {
     if (!shown?.number || mode === 'crop') return;
-    const mine = ++asked, wide = Math.round(canvas.clientWidth * ratio()), high = Math.round(canvas.clientHeight * ratio());
+    const mine = ++asked,
+      wide = Math.round(canvas.clientWidth * ratio()),
+      high = Math.round(canvas.clientHeight * ratio());
     if (!wide || !high) return;
     const zoom = mode === 'one' ? 1 : Math.min(wide / shown.width, high / shown.height, 1);
-    const width = Math.min(shown.width, wide / zoom), height = Math.min(shown.height, high / zoom);
+    const width = Math.min(shown.width, wide / zoom),
+      height = Math.min(shown.height, high / zoom);
     const x = Math.round(Math.max(0, Math.min(shown.width - width, place.x * shown.width - width / 2)));
     const y = Math.round(Math.max(0, Math.min(shown.height - height, place.y * shown.height - height / 2)));
-    const across = Math.max(1, Math.round(width * zoom)), down = Math.max(1, Math.round(height * zoom));
-    const answer = await fetch(`/recipes/preview/${session}/${shown.number}/after?${new URLSearchParams({ x, y, width, height, across, down })}`);
+    const across = Math.max(1, Math.round(width * zoom)),
+      down = Math.max(1, Math.round(height * zoom));
+    const answer = await fetch(
+      `/recipes/preview/${session}/${shown.number}/after?${new URLSearchParams({ x, y, width, height, across, down })}`,
+    );
     if (mine !== asked || answer.status !== 200) return;
-    const samples = new Uint8ClampedArray(await answer.arrayBuffer()), along = Number(answer.headers.get('X-Width'));
+    const samples = new Uint8ClampedArray(await answer.arrayBuffer()),
+      along = Number(answer.headers.get('X-Width'));
     await put(samples, along, () => mine === asked);
   }
   /** Draws samples in the middle of the drawer. */
   async function put(samples, along, isLatest = () => true) {
-    const wide = Math.round(canvas.clientWidth * ratio()), high = Math.round(canvas.clientHeight * ratio());
+    const wide = Math.round(canvas.clientWidth * ratio()),
+      high = Math.round(canvas.clientHeight * ratio());
     if (mode === 'whole' && shown.clear) sayGround(samples);
     const seen = await createImageBitmap(new ImageData(samples, along));
     if (!isLatest()) return;
     Object.assign(canvas, { width: wide, height: high });
-    const pen = canvas.getContext('2d'), left = Math.round((wide - seen.width) / 2), top = Math.round((high - seen.height) / 2);
+    const pen = canvas.getContext('2d'),
+      left = Math.round((wide - seen.width) / 2),
+      top = Math.round((high - seen.height) / 2);
     if (shown.clear) checker(pen, left, top, seen.width, seen.height);
     pen.drawImage(seen, left, top);
     note.hidden = true;
   }
   /** Says whether the rendition really is transparent anywhere. */
   function sayGround(samples) {
-    const place = text.querySelector('[data-background]');
-    if (!place || place.textContent.includes('paper')) return;
-    let clear = false;
-    for (let at = 3; at < samples.length && !clear; at += 4) clear = samples[at] < 255;
-    place.textContent = clear ? msg('transparent-in-parts') : msg('opaque');
+    const line = text.querySelector('[data-background]');
+    if (!line || line.textContent.includes('paper')) return;
+    let seen = false;
+    for (let at = 3; at < samples.length && !seen; at += 4) seen = samples[at] < 255;
+    line.textContent = seen ? msg('transparent-in-parts') : msg('opaque');
   }
   function checker(pen, left, top, wide, high) {
     const square = 6 * ratio();
@@ -167,9 +200,14 @@ export function drawer(plan, parts) {
   });
   canvas.addEventListener('pointermove', event => {
     if (!pulling) return;
-    move(pulling.place.x - (event.clientX - pulling.x) * ratio() / shown.width, pulling.place.y - (event.clientY - pulling.y) * ratio() / shown.height);
+    move(
+      pulling.place.x - ((event.clientX - pulling.x) * ratio()) / shown.width,
+      pulling.place.y - ((event.clientY - pulling.y) * ratio()) / shown.height,
+    );
   });
-  canvas.addEventListener('pointerup', () => { pulling = null; });
+  canvas.addEventListener('pointerup', () => {
+    pulling = null;
+  });
   canvas.addEventListener('dblclick', () => setMode(mode === 'one' ? 'whole' : 'one'));
   const inside = share => Math.max(0, Math.min(1, share));
   function move(x, y) {
@@ -181,7 +219,7 @@ export function drawer(plan, parts) {
     const by = ARROWS[event.key];
     if (!by || mode !== 'one' || !shown) return;
     event.preventDefault();
-    move(place.x + by[0] * 60 / shown.width, place.y + by[1] * 60 / shown.height);
+    move(place.x + (by[0] * 60) / shown.width, place.y + (by[1] * 60) / shown.height);
   });
 
   // ---- the crop
@@ -201,14 +239,20 @@ export function drawer(plan, parts) {
     frame.hidden = !picture.complete || !picture.naturalWidth;
     note.hidden = !frame.hidden;
     note.textContent = msg('loading');
-    for (const [side, share] of [['left', crop.x], ['top', crop.y], ['width', crop.width], ['height', crop.height]]) {
-      frame.style.setProperty(side, `${share * 100}%`);
+    for (const [edge, share] of [
+      ['left', crop.x],
+      ['top', crop.y],
+      ['width', crop.width],
+      ['height', crop.height],
+    ]) {
+      frame.style.setProperty(edge, `${share * 100}%`);
     }
   }
   picture.addEventListener('load', drawCrop);
   function setCrop(x, y, share) {
     const tight = Math.max(TIGHTEST, Math.min(1, share));
-    const width = crop.full.width * tight, height = crop.full.height * tight;
+    const width = crop.full.width * tight,
+      height = crop.full.height * tight;
     crop = { ...crop, share: tight, width, height, x: Math.max(0, Math.min(1 - width, x)), y: Math.max(0, Math.min(1 - height, y)) };
     drawCrop();
   }
@@ -227,7 +271,8 @@ export function drawer(plan, parts) {
   });
   frame.addEventListener('pointermove', event => {
     if (!holding) return;
-    const dx = (event.clientX - holding.x) / picture.clientWidth, dy = (event.clientY - holding.y) / picture.clientHeight;
+    const dx = (event.clientX - holding.x) / picture.clientWidth,
+      dy = (event.clientY - holding.y) / picture.clientHeight;
     const was = holding.crop;
     if (holding.corner) setCrop(was.x, was.y, was.share * Math.max((was.width + dx) / was.width, (was.height + dy) / was.height));
     else setCrop(was.x + dx, was.y + dy, was.share);
@@ -240,7 +285,8 @@ export function drawer(plan, parts) {
   });
   let nudged = 0;
   frame.addEventListener('keydown', event => {
-    const by = ARROWS[event.key], share = { '+': TIGHTER, '=': TIGHTER, '-': 1 / TIGHTER }[event.key];
+    const by = ARROWS[event.key],
+      share = { '+': TIGHTER, '=': TIGHTER, '-': 1 / TIGHTER }[event.key];
     if (!by && !share) return;
     event.preventDefault();
     event.stopPropagation();
@@ -248,7 +294,7 @@ export function drawer(plan, parts) {
     else {
       const middle = centre();
       const tight = Math.max(TIGHTEST, Math.min(1, crop.share * share));
-      setCrop(middle.x - crop.full.width * tight / 2, middle.y - crop.full.height * tight / 2, tight);
+      setCrop(middle.x - (crop.full.width * tight) / 2, middle.y - (crop.full.height * tight) / 2, tight);
     }
     clearTimeout(nudged);
     nudged = setTimeout(keepCrop, 400);
@@ -269,7 +315,8 @@ export function drawer(plan, parts) {
       says.querySelector('[data-selected-too]').hidden = !others;
       says.querySelector('[data-selected-count]').textContent = others;
     }
-    if (mode === 'crop') drawCrop(); else paint();
+    if (mode === 'crop') drawCrop();
+    else paint();
   }
   side.addEventListener('click', async event => {
     const other = event.target.closest('[data-mode]')?.dataset.mode;
@@ -291,21 +338,30 @@ export function drawer(plan, parts) {
   text.addEventListener('change', event => {
     if (event.target.matches('[data-alt-text]')) plan.change('alt-text', { piece: ids().piece, text: event.target.value });
   });
-  document.addEventListener('keydown', event => {
-    if (side.hidden || event.ctrlKey || event.metaKey || event.target.closest('input, select, textarea, dialog')) return;
-    if (event.key === 'Escape') close();
-    const other = { 0: 'whole', 1: 'one', c: 'crop' }[event.key];
-    if (!other || (other === 'crop' && !crop)) return;
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    setMode(other);
-  }, { capture: true });
-  new ResizeObserver(() => { if (!side.hidden) paint(); }).observe(find('drawer-view'));
+  document.addEventListener(
+    'keydown',
+    event => {
+      if (side.hidden || event.ctrlKey || event.metaKey || event.target.closest('input, select, textarea, dialog')) return;
+      if (event.key === 'Escape') close();
+      const other = { 0: 'whole', 1: 'one', c: 'crop' }[event.key];
+      if (!other || (other === 'crop' && !crop)) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      setMode(other);
+    },
+    { capture: true },
+  );
+  new ResizeObserver(() => {
+    if (!side.hidden) paint();
+  }).observe(find('drawer-view'));
 
   return {
-    show, follow, drawn, setTab,
+    show,
+    follow,
+    drawn,
+    setTab,
     key: () => key,
     /** What it shows may have changed. */
-    renew: () => side.hidden || !key || side.dataset.tab !== 'file' ? null : fill(),
+    renew: () => (side.hidden || !key || side.dataset.tab !== 'file' ? null : fill()),
   };
 }

@@ -1,11 +1,11 @@
 // The panel of findings: what there is, the next of a kind, and what one click does about all of them.
 import { msg } from './messages.js';
 
-
 export function findings(plan, parts) {
   const panel = plan.page.querySelector('[data-findings-panel]');
   const dialog = document.getElementById('names-dialog');
-  let asked = 0, last = '';
+  let asked = 0,
+    last = '';
 
   const codeOf = target => target.closest('[data-code]').dataset.code;
   const isSeen = () => panel.offsetParent !== null;
@@ -56,5 +56,5 @@ export function findings(plan, parts) {
     await plan.change('findings/names', { way: way.dataset.word });
   });
 
-  return { fill, next, accept, again: () => last ? next(last) : null, renew: () => isSeen() ? fill() : null };
+  return { fill, next, accept, again: () => (last ? next(last) : null), renew: () => (isSeen() ? fill() : null) };
 }

@@ -5,7 +5,12 @@ export function names(plan) {
   function edit(row) {
     const place = row.querySelector('[data-name]');
     if (!place || row.querySelector('.name-field')) return;
-    const field = Object.assign(document.createElement('input'), { className: 'field name-field', value: place.textContent, maxLength: 200, spellcheck: false });
+    const field = Object.assign(document.createElement('input'), {
+      className: 'field name-field',
+      value: place.textContent,
+      maxLength: 200,
+      spellcheck: false,
+    });
     field.setAttribute('aria-label', msg('name-of-piece', row.querySelector('.number').textContent));
     row.querySelector('.row-head').append(field);
     field.focus();
@@ -14,7 +19,8 @@ export function names(plan) {
     const end = async keep => {
       if (over) return;
       over = true;
-      const name = field.value.trim(), changed = name !== place.textContent;
+      const name = field.value.trim(),
+        changed = name !== place.textContent;
       const focused = document.activeElement === field;
       field.remove();
       if (focused) row.querySelector('.piece').focus({ preventScroll: true });

@@ -24,7 +24,8 @@ export function selection(plan, view) {
     drawn();
   }
   async function toggle(row, toAnchor) {
-    const on = !chosen.has(row.dataset.piece), line = lineOf(row);
+    const on = !chosen.has(row.dataset.piece),
+      line = lineOf(row);
     if (toAnchor && anchor !== null && anchor !== line) {
       const [from, to] = [Math.min(anchor, line), Math.max(anchor, line) + 1];
       const ids = await (await fetch(`${plan.address}/ids?${new URLSearchParams({ from, to, ...view.query() })}`)).json();
@@ -45,7 +46,7 @@ export function selection(plan, view) {
     tell();
   }
   /** The pieces that are meant: the selected ones, else all that are shown. */
-  const targets = () => chosen.size ? { pieces: [...chosen].join(',') } : {};
+  const targets = () => (chosen.size ? { pieces: [...chosen].join(',') } : {});
 
   plan.body.addEventListener('click', event => {
     const box = event.target.closest('[data-pick]');
@@ -62,5 +63,13 @@ export function selection(plan, view) {
   });
   plan.page.addEventListener('viewed', tell);
   tell();
-  return { drawn, toggle, none, ids: () => [...chosen], get size() { return chosen.size; } };
+  return {
+    drawn,
+    toggle,
+    none,
+    ids: () => [...chosen],
+    get size() {
+      return chosen.size;
+    },
+  };
 }

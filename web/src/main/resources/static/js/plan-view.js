@@ -8,12 +8,17 @@ export function view(plan) {
   const says = bar.querySelector('[data-shown]');
   const none = plan.page.querySelector('[data-none-shown]');
   const all = Number(plan.body.dataset.all);
-  let shown = Number(plan.body.dataset.rows), later = 0;
+  let shown = Number(plan.body.dataset.rows),
+    later = 0;
 
   /** What is asked for, without what says nothing. */
   function query() {
     const fields = Object.fromEntries(new FormData(bar));
-    return Object.fromEntries(Object.entries(fields).filter(([name, value]) => value.trim() && !(name === 'group' && value === 'none') && !(name === 'sort' && value === 'number')));
+    return Object.fromEntries(
+      Object.entries(fields).filter(
+        ([name, value]) => value.trim() && !(name === 'group' && value === 'none') && !(name === 'sort' && value === 'number'),
+      ),
+    );
   }
   const filters = () => ['which', 'kind', 'state', 'finding'].some(name => query()[name]);
 
@@ -45,14 +50,21 @@ export function view(plan) {
     for (const name of ['which', 'kind', 'state', 'finding']) bar.elements[name].value = '';
     apply();
   }
-  bar.addEventListener('submit', event => { event.preventDefault(); apply(); });
+  bar.addEventListener('submit', event => {
+    event.preventDefault();
+    apply();
+  });
   bar.addEventListener('change', apply);
   bar.elements.which.addEventListener('input', () => {
     clearTimeout(later);
     later = setTimeout(apply, TYPED);
   });
-  bar.addEventListener('click', event => { if (event.target.closest('[data-clear]')) clear(); });
-  none.addEventListener('click', event => { if (event.target.closest('[data-clear-too]')) clear(); });
+  bar.addEventListener('click', event => {
+    if (event.target.closest('[data-clear]')) clear();
+  });
+  none.addEventListener('click', event => {
+    if (event.target.closest('[data-clear-too]')) clear();
+  });
   document.addEventListener('keydown', event => {
     if (event.key !== '/' || event.ctrlKey || event.metaKey || event.target.closest('input, select, textarea, dialog')) return;
     event.preventDefault();
@@ -60,10 +72,15 @@ export function view(plan) {
     bar.elements.which.select();
   });
   // what was typed before the script was there counts too
-  setTimeout(() => { if (bar.elements.which.value !== bar.elements.which.defaultValue) apply(); });
+  setTimeout(() => {
+    if (bar.elements.which.value !== bar.elements.which.defaultValue) apply();
+  });
   tell();
   return {
-    query, filters, fetchLines, apply,
+    query,
+    filters,
+    fetchLines,
+    apply,
     /** Shows only rows with findings of a code. */
     find(code) {
       const choice = bar.elements.finding;
@@ -71,7 +88,9 @@ export function view(plan) {
       choice.value = code;
       return apply();
     },
-    get shown() { return shown; },
+    get shown() {
+      return shown;
+    },
     asksForCells: () => Boolean(query().state || query().finding),
   };
 }

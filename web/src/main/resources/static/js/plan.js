@@ -10,7 +10,8 @@ import { view } from './plan-view.js';
 import { virtualRows } from './rows.js';
 import { post, told } from './server.js';
 
-const ASK = 5000, ASK_WHILE_READING = 2000; // ms between questions whether anything changed
+const ASK = 5000,
+  ASK_WHILE_READING = 2000; // ms between questions whether anything changed
 const page = document.getElementById('plan');
 const body = page.querySelector('.plan-grid tbody');
 const find = what => page.querySelector(`[data-${what}]`);
@@ -19,9 +20,13 @@ const parts = {};
 
 /** What the modules share. */
 const plan = {
-  page, body, address,
+  page,
+  body,
+  address,
   frame: page.querySelector('.grid-frame'),
-  say(text) { find('fault').textContent = text; },
+  say(text) {
+    find('fault').textContent = text;
+  },
   /** Does something on the server and shows what came of it. */
   async change(what, fields, { anew = true, more = {} } = {}) {
     plan.say('');
@@ -65,7 +70,7 @@ function showEnd(name, step, label) {
   const button = find(name);
   button.dataset.step = step;
   button.disabled = !step;
-  button.replaceChildren(`${msg(name)} `, ...step ? [Object.assign(document.createElement('q'), { textContent: label })] : []);
+  button.replaceChildren(`${msg(name)} `, ...(step ? [Object.assign(document.createElement('q'), { textContent: label })] : []));
 }
 function showReading(waiting) {
   const note = find('reading');
@@ -136,11 +141,17 @@ if (body) {
     await parts.cells.keep();
     form.requestSubmit(event.submitter);
   });
-  const later = document.getElementById('later-dialog'), time = later.querySelector('[data-at]');
+  const later = document.getElementById('later-dialog'),
+    time = later.querySelector('[data-at]');
   find('later').addEventListener('click', () => later.showModal());
   later.querySelector('[data-close]').addEventListener('click', () => later.close());
-  later.addEventListener('close', () => { time.value = ''; later.querySelector('[data-at-go]').disabled = true; }); // a time that was not meant counts for nothing
-  time.addEventListener('input', () => { later.querySelector('[data-at-go]').disabled = !time.value; });
+  later.addEventListener('close', () => {
+    time.value = '';
+    later.querySelector('[data-at-go]').disabled = true;
+  }); // a time that was not meant counts for nothing
+  time.addEventListener('input', () => {
+    later.querySelector('[data-at-go]').disabled = !time.value;
+  });
   const again = async () => {
     await ask();
     setTimeout(again, Number(page.dataset.waiting) ? ASK_WHILE_READING : ASK);

@@ -12,7 +12,10 @@ choice.addEventListener('change', async () => {
   for (const file of choice.files) {
     try {
       const answer = await upload(section.dataset.address, file);
-      if (!answer.ok) reasons.push(`${file.name}: ${answer.headers.get('Content-Type')?.startsWith('text/plain') ? await answer.text() : msg('not-imported-short')}`);
+      if (!answer.ok)
+        reasons.push(
+          `${file.name}: ${answer.headers.get('Content-Type')?.startsWith('text/plain') ? await answer.text() : msg('not-imported-short')}`,
+        );
     } catch {
       reasons.push(`${file.name}: ${msg('upload-broke-off')}`);
     }

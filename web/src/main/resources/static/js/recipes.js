@@ -10,11 +10,13 @@ const pieces = document.querySelector('[data-piece]');
 const session = crypto.randomUUID();
 const draft = form.dataset.draft;
 const field = name => form.elements.namedItem(name);
-let number = 0, running = null, waiting = 0;
+let number = 0,
+  running = null,
+  waiting = 0;
 
 // which fields belong to the chosen rule, format or mark; only those are sent
 const choosers = [...form.querySelectorAll('[data-shows]')].filter(chooser => chooser.dataset.shows);
-const chosen = chooser => chooser.matches('select') ? chooser.value : chooser.querySelector('input:checked')?.value;
+const chosen = chooser => (chooser.matches('select') ? chooser.value : chooser.querySelector('input:checked')?.value);
 function show() {
   const now = Object.fromEntries(choosers.map(chooser => [chooser.dataset.shows, chosen(chooser)]));
   for (const part of form.querySelectorAll('[data-for]')) {
@@ -38,43 +40,52 @@ function explain(faults) {
   for (const place of form.querySelectorAll('[data-fault]')) {
     place.textContent = faults[place.dataset.fault] ?? '';
     const control = place.closest('label, header')?.querySelector('input, select');
-    if (place.textContent) control?.setAttribute('aria-invalid', 'true'); else control?.removeAttribute('aria-invalid');
+    if (place.textContent) control?.setAttribute('aria-invalid', 'true');
+    else control?.removeAttribute('aria-invalid');
   }
   for (const clause of form.querySelectorAll('.clause')) {
-    clause.classList.toggle('is-faulty', [...clause.querySelectorAll('[data-fault]')].some(place => place.textContent));
+    clause.classList.toggle(
+      'is-faulty',
+      [...clause.querySelectorAll('[data-fault]')].some(place => place.textContent),
+    );
   }
 }
 
 function apply(answer) {
   explain(answer.faults);
   const count = Object.keys(answer.faults).length;
-  const changed = form.querySelector('[data-changed]');
+  const note = form.querySelector('[data-changed]');
   form.querySelector('[data-keep]').disabled = count > 0 || (form.dataset.recipe !== '0' && !answer.changed.length);
   form.querySelector('[data-undo]').hidden = !answer.changed.length && !count;
   if (count) {
-    changed.textContent = msg('to-correct', count);
+    note.textContent = msg('to-correct', count);
     return;
   }
   for (const [word, sentence] of Object.entries(answer.sentences)) {
     form.querySelector(`[data-sentence="${word}"]`).textContent = sentence;
     form.querySelector(`[data-clause="${word}"]`).classList.toggle('is-idle', answer.idle.includes(word));
   }
-  const words = answer.changed.map((title, at) => at ? title.toLowerCase() : title);
-  changed.textContent = words.length ? msg('not-saved', words.join(', ')) : '';
-  changed.title = changed.textContent;
+  const words = answer.changed.map((title, at) => (at ? title.toLowerCase() : title));
+  note.textContent = words.length ? msg('not-saved', words.join(', ')) : '';
+  note.title = note.textContent;
   for (const names of form.querySelectorAll('[data-names]')) {
-    names.replaceChildren(...answer.names.map(({ piece, path }) => {
-      const line = document.createElement('li');
-      line.append(Object.assign(document.createElement('span'), { textContent: piece, className: 'quiet' }),
-        Object.assign(document.createElement('span'), { textContent: path, className: 'mono' }));
-      return line;
-    }));
+    names.replaceChildren(
+      ...answer.names.map(({ piece, path }) => {
+        const line = document.createElement('li');
+        line.append(
+          Object.assign(document.createElement('span'), { textContent: piece, className: 'quiet' }),
+          Object.assign(document.createElement('span'), { textContent: path, className: 'mono' }),
+        );
+        return line;
+      }),
+    );
   }
   preview.notice(answer.findings);
 }
 
 async function check() {
-  const mine = ++number, began = performance.now();
+  const mine = ++number,
+    began = performance.now();
   running?.abort();
   running = new AbortController();
   const body = new URLSearchParams(new FormData(form));
@@ -90,12 +101,17 @@ async function check() {
     if (mine === number) apply(said);
   });
   if (pieces) preview.wait();
-  const tried = pieces ? preview.first(ask, body, began, () => mine === number).then(() => mine === number ? ask('/recipes/preview') : null).then(async answer => {
-    if (mine !== number || !answer) return;
-    if (answer.status === 204) preview.stop();
-    else if (answer.ok) await preview.show(await answer.json(), session, mine, began);
-    else throw new Error();
-  }) : null;
+  const tried = pieces
+    ? preview
+        .first(ask, body, began, () => mine === number)
+        .then(() => (mine === number ? ask('/recipes/preview') : null))
+        .then(async answer => {
+          if (mine !== number || !answer) return;
+          if (answer.status === 204) preview.stop();
+          else if (answer.ok) await preview.show(await answer.json(), session, mine, began);
+          else throw new Error();
+        })
+    : null;
   await Promise.all([checked, tried]).catch(error => {
     if (mine === number && error.name !== 'AbortError') preview.fail(msg('no-answer-kept'));
   });
@@ -109,7 +125,9 @@ function changed() {
   waiting = setTimeout(check, 40);
 }
 form.addEventListener('input', changed);
-form.addEventListener('change', event => { if (event.target.matches('select, [type=radio], [type=checkbox]')) changed(); });
+form.addEventListener('change', event => {
+  if (event.target.matches('select, [type=radio], [type=checkbox]')) changed();
+});
 
 // what was changed and not kept comes back with the page
 function recall() {
@@ -123,7 +141,8 @@ function recall() {
     const control = field(name);
     if (control instanceof RadioNodeList) {
       for (const one of control) {
-        if (one.type === 'radio') one.checked = one.value === value; else if (one.type !== 'checkbox') one.value = value;
+        if (one.type === 'radio') one.checked = one.value === value;
+        else if (one.type !== 'checkbox') one.value = value;
       }
     } else if (control && control.type !== 'checkbox') control.value = value;
   }
@@ -143,7 +162,8 @@ form.addEventListener('focusout', event => {
 form.addEventListener('click', event => {
   const word = event.target.closest('[data-into]');
   if (!word) return;
-  const into = field(word.dataset.into), at = carets.get(into.name) ?? into.value.length;
+  const into = field(word.dataset.into),
+    at = carets.get(into.name) ?? into.value.length;
   const filter = word.textContent.startsWith('|');
   const brace = filter ? into.value.lastIndexOf('}', at) : -1;
   const place = brace >= 0 ? brace : at;
@@ -157,7 +177,10 @@ form.addEventListener('click', event => {
 // setting fields from what is drawn
 const set = (name, value) => {
   const control = field(name);
-  if (control instanceof RadioNodeList) [...control].forEach(one => { one.checked = one.value === value; });
+  if (control instanceof RadioNodeList)
+    [...control].forEach(one => {
+      one.checked = one.value === value;
+    });
   else control.value = value;
   changed();
 };
@@ -167,9 +190,15 @@ form.addEventListener('click', event => {
 });
 const frame = cropFrame(form.querySelector('[data-crop-draw]'), aspect => set('/crop/aspect', aspect));
 preview.onShown = answer => frame.show(answer.frame, answer.source, pieces.value);
-preview.place = ({ anchor, inset }) => { field('/watermark/inset').value = inset; set('/watermark/anchor', anchor); };
+preview.place = ({ anchor, inset }) => {
+  field('/watermark/inset').value = inset;
+  set('/watermark/anchor', anchor);
+};
 preview.placing = () => form.querySelector('[data-clause="watermark"]').open && !field('/watermark/tile').checked;
-form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event => { if (event.target.open) preview.whole(); else preview.draw(); });
+form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event => {
+  if (event.target.open) preview.whole();
+  else preview.draw();
+});
 
 pieces?.addEventListener('change', () => {
   localStorage.setItem('preview-piece', pieces.value);
@@ -187,7 +216,9 @@ document.addEventListener('keydown', event => {
   if (event.key === '0') preview.whole();
 });
 
-form.querySelectorAll('.clause').forEach(clause => { if ([...clause.querySelectorAll('[data-fault]')].some(place => place.textContent)) clause.open = true; });
+form.querySelectorAll('.clause').forEach(clause => {
+  if ([...clause.querySelectorAll('[data-fault]')].some(place => place.textContent)) clause.open = true;
+});
 recall();
 read();
 show();

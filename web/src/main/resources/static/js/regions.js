@@ -12,7 +12,7 @@ const NAMES = ['x', 'y', 'width', 'height'];
 let box = { x: 0, y: 0, width: 0, height: 0 };
 
 // what one of the shown units is, in the piece's own
-const factor = () => unit?.value === 'mm' ? Number(page.dataset.units) / 25.4 : 1;
+const factor = () => (unit?.value === 'mm' ? Number(page.dataset.units) / 25.4 : 1);
 const rounded = number => Math.round(number * 1000) / 1000;
 const svg = (name, values) => {
   const element = document.createElementNS('http://www.w3.org/2000/svg', name);
@@ -26,15 +26,35 @@ function show(from) {
     form.elements[name].value = rounded(box[name]);
     if (numbers[name] !== from) numbers[name].value = rounded(box[name] / factor());
   });
-  const size = whole.width / canvas.clientWidth * 9;
-  handles.replaceChildren(...(box.width > 0 ? [[0, 0], [1, 0], [0, 1], [1, 1]] : []).map(([right, bottom]) =>
-    svg('rect', { class: 'handle', x: box.x + right * box.width - size / 2, y: box.y + bottom * box.height - size / 2, width: size, height: size, 'data-right': right, 'data-bottom': bottom })));
+  const size = (whole.width / canvas.clientWidth) * 9;
+  handles.replaceChildren(
+    ...(box.width > 0
+      ? [
+          [0, 0],
+          [1, 0],
+          [0, 1],
+          [1, 1],
+        ]
+      : []
+    ).map(([right, bottom]) =>
+      svg('rect', {
+        class: 'handle',
+        x: box.x + right * box.width - size / 2,
+        y: box.y + bottom * box.height - size / 2,
+        width: size,
+        height: size,
+        'data-right': right,
+        'data-bottom': bottom,
+      }),
+    ),
+  );
   form.querySelector('[data-keep]').disabled = !(box.width > 0 && box.height > 0);
 }
 
 // lines that edges snap to: the piece's edges and middle, and the edges and middles of the other regions
 function lines() {
-  const across = [0, whole.width / 2, whole.width], down = [0, whole.height / 2, whole.height];
+  const across = [0, whole.width / 2, whole.width],
+    down = [0, whole.height / 2, whole.height];
   canvas.querySelectorAll('[data-region]').forEach(other => {
     if (other.dataset.region === form.elements.region.value) return;
     const [x, y, width, height] = NAMES.map(name => Number(other.getAttribute(name)));
@@ -44,7 +64,7 @@ function lines() {
   return { across, down };
 }
 function nearest(value, places) {
-  const reach = whole.width / canvas.clientWidth * 7;
+  const reach = (whole.width / canvas.clientWidth) * 7;
   return places.filter(place => Math.abs(place - value) <= reach).sort((a, b) => Math.abs(a - value) - Math.abs(b - value))[0];
 }
 function guide(x, y) {
@@ -58,8 +78,13 @@ const place = event => {
   return [Math.max(0, Math.min(whole.width, point.x)), Math.max(0, Math.min(whole.height, point.y))];
 };
 const snapped = (event, [x, y]) => {
-  if (event.altKey) { guide(); return [x, y]; }
-  const to = lines(), toX = nearest(x, to.across), toY = nearest(y, to.down);
+  if (event.altKey) {
+    guide();
+    return [x, y];
+  }
+  const to = lines(),
+    toX = nearest(x, to.across),
+    toY = nearest(y, to.down);
   guide(toX, toY);
   return [toX ?? Math.round(x), toY ?? Math.round(y)];
 };
@@ -67,7 +92,10 @@ const snapped = (event, [x, y]) => {
 let drag = null;
 canvas.addEventListener('pointerdown', event => {
   const other = event.target.closest('[data-region]');
-  if (other && !(box.width > 0)) { page.querySelector(`[data-edit="${other.dataset.region}"]`).click(); return; }
+  if (other && !(box.width > 0)) {
+    page.querySelector(`[data-edit="${other.dataset.region}"]`).click();
+    return;
+  }
   canvas.setPointerCapture(event.pointerId);
   canvas.focus();
   const handle = event.target.closest('.handle');
@@ -88,14 +116,24 @@ canvas.addEventListener('pointermove', event => {
 });
 function stretch(event) {
   const [x, y] = snapped(event, place(event));
-  box = { x: Math.min(x, drag.fixed[0]), y: Math.min(y, drag.fixed[1]), width: Math.abs(x - drag.fixed[0]), height: Math.abs(y - drag.fixed[1]) };
+  box = {
+    x: Math.min(x, drag.fixed[0]),
+    y: Math.min(y, drag.fixed[1]),
+    width: Math.abs(x - drag.fixed[0]),
+    height: Math.abs(y - drag.fixed[1]),
+  };
 }
 function move(event) {
   const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(canvas.getScreenCTM().inverse());
-  let x = point.x - drag.held[0], y = point.y - drag.held[1];
+  let x = point.x - drag.held[0],
+    y = point.y - drag.held[1];
   if (!event.altKey) {
     const to = lines();
-    const shift = (at, length, places) => [0, length / 2, length].map(part => [nearest(at + part, places), part]).filter(([found]) => found !== undefined).map(([found, part]) => found - part)[0] ?? Math.round(at);
+    const shift = (at, length, places) =>
+      [0, length / 2, length]
+        .map(part => [nearest(at + part, places), part])
+        .filter(([found]) => found !== undefined)
+        .map(([found, part]) => found - part)[0] ?? Math.round(at);
     x = shift(x, box.width, to.across);
     y = shift(y, box.height, to.down);
     guide();
@@ -103,7 +141,10 @@ function move(event) {
   box.x = Math.max(0, Math.min(whole.width - box.width, x));
   box.y = Math.max(0, Math.min(whole.height - box.height, y));
 }
-canvas.addEventListener('pointerup', () => { drag = null; guide(); });
+canvas.addEventListener('pointerup', () => {
+  drag = null;
+  guide();
+});
 canvas.addEventListener('keydown', event => {
   const steps = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
   const step = steps[event.key];
@@ -115,13 +156,15 @@ canvas.addEventListener('keydown', event => {
   show();
 });
 
-NAMES.forEach(name => numbers[name].addEventListener('input', event => {
-  const typed = Number(event.target.value.replace(',', '.'));
-  event.target.classList.toggle('is-wrong', !Number.isFinite(typed) || typed < 0);
-  if (!Number.isFinite(typed) || typed < 0) return;
-  box[name] = typed * factor();
-  show(event.target);
-}));
+NAMES.forEach(name =>
+  numbers[name].addEventListener('input', event => {
+    const typed = Number(event.target.value.replace(',', '.'));
+    event.target.classList.toggle('is-wrong', !Number.isFinite(typed) || typed < 0);
+    if (!Number.isFinite(typed) || typed < 0) return;
+    box[name] = typed * factor();
+    show(event.target);
+  }),
+);
 unit?.addEventListener('change', () => show());
 form.querySelector('[data-new]').addEventListener('click', () => {
   form.elements.region.value = '';
@@ -130,11 +173,13 @@ form.querySelector('[data-new]').addEventListener('click', () => {
   show();
   form.elements.name.select();
 });
-page.querySelectorAll('[data-edit]').forEach(button => button.addEventListener('click', () => {
-  form.elements.region.value = button.dataset.edit;
-  form.elements.name.value = button.dataset.name;
-  box = { x: Number(button.dataset.x), y: Number(button.dataset.y), width: Number(button.dataset.w), height: Number(button.dataset.h) };
-  show();
-  canvas.focus();
-}));
+page.querySelectorAll('[data-edit]').forEach(button =>
+  button.addEventListener('click', () => {
+    form.elements.region.value = button.dataset.edit;
+    form.elements.name.value = button.dataset.name;
+    box = { x: Number(button.dataset.x), y: Number(button.dataset.y), width: Number(button.dataset.w), height: Number(button.dataset.h) };
+    show();
+    canvas.focus();
+  }),
+);
 show();

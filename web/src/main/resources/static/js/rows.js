@@ -1,4 +1,5 @@
 // Rows of a long table that are fetched as they come into view: only those near it are in the page.
+import { chunksInSight, stretches } from './windows.js';
 
 const LATER = 120; // ms until what lies around the rows that are seen is fetched too
 
@@ -11,14 +12,18 @@ const LATER = 120; // ms until what lies around the rows that are seen is fetche
 export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   const atOnce = Number(body.dataset.atOnce);
   let count = Number(body.dataset.lines);
-  const chunks = new Map(), asked = new Set();
+  const chunks = new Map(),
+    asked = new Set();
   const height = body.rows[0]?.getBoundingClientRect().height || 44;
-  const columns = [...body.rows[0]?.cells ?? []].reduce((sum, cell) => sum + cell.colSpan, 0) || 1;
-  let drawn = '', age = 0, later = 0;
+  const columns = [...(body.rows[0]?.cells ?? [])].reduce((sum, cell) => sum + cell.colSpan, 0) || 1;
+  let drawn = '',
+    age = 0,
+    later = 0;
   const last = () => Math.ceil(count / atOnce) - 1;
 
   const spacer = lines => {
-    const row = document.createElement('tr'), cell = row.insertCell();
+    const row = document.createElement('tr'),
+      cell = row.insertCell();
     row.className = 'spacer';
     row.setAttribute('aria-hidden', 'true');
     cell.colSpan = columns;
@@ -27,10 +32,9 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   };
   const sizeOf = chunk => Math.min(count, (chunk + 1) * atOnce) - chunk * atOnce;
   function near() {
-    const top = Math.max(frame.getBoundingClientRect().top, 0), from = top - body.getBoundingClientRect().top;
+    const top = Math.max(frame.getBoundingClientRect().top, 0);
     const seen = Math.min(frame.clientHeight, innerHeight);
-    const first = Math.floor(from / height / atOnce), end = Math.floor((from + seen) / height / atOnce);
-    return [Math.min(last(), Math.max(0, first)), Math.max(0, Math.min(last(), end))];
+    return chunksInSight(top - body.getBoundingClientRect().top, seen, height, atOnce, count);
   }
   const rowsOf = html => {
     const holder = document.createElement('tbody');
@@ -43,24 +47,21 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
   keepFrom(0, [...body.rows]);
   /** Fetches neighbouring chunks that are not there with one request. */
   async function load(wanted) {
-    const missing = wanted.filter(chunk => !chunks.has(chunk) && !asked.has(chunk)).sort((a, b) => a - b);
+    const missing = wanted.filter(chunk => !chunks.has(chunk) && !asked.has(chunk));
     if (!missing.length) return;
-    const runs = [[missing[0], missing[0]]];
-    for (const chunk of missing.slice(1)) {
-      const end = runs[runs.length - 1];
-      if (chunk === end[1] + 1) end[1] = chunk; else runs.push([chunk, chunk]);
-    }
     const at = age;
     missing.forEach(chunk => asked.add(chunk));
-    await Promise.all(runs.map(async ([from, to]) => {
-      try {
-        const { html } = await fetchLines(from * atOnce, (to + 1) * atOnce);
-        if (at === age) keepFrom(from, rowsOf(html));
-      } finally {
-        if (at === age) for (let chunk = from; chunk <= to; chunk++) asked.delete(chunk);
-      }
-      if (at === age) draw(true);
-    }));
+    await Promise.all(
+      stretches(missing).map(async ([from, to]) => {
+        try {
+          const { html } = await fetchLines(from * atOnce, (to + 1) * atOnce);
+          if (at === age) keepFrom(from, rowsOf(html));
+        } finally {
+          if (at === age) for (let chunk = from; chunk <= to; chunk++) asked.delete(chunk);
+        }
+        if (at === age) draw(true);
+      }),
+    );
   }
   function draw(anew = false) {
     if (last() < 0) {
@@ -93,12 +94,19 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
     const active = document.activeElement;
     const kept = new Set(rows);
     [...body.rows].filter(row => !kept.has(row)).forEach(row => row.remove());
-    rows.forEach((row, at) => { if (body.rows[at] !== row) body.insertBefore(row, body.rows[at] ?? null); });
+    rows.forEach((row, at) => {
+      if (body.rows[at] !== row) body.insertBefore(row, body.rows[at] ?? null);
+    });
     if (active !== document.activeElement && body.contains(active)) active.focus({ preventScroll: true });
     shown();
   }
   let soon = 0;
-  const scrolled = () => { soon ||= requestAnimationFrame(() => { soon = 0; draw(); }); };
+  const scrolled = () => {
+    soon ||= requestAnimationFrame(() => {
+      soon = 0;
+      draw();
+    });
+  };
   document.addEventListener('scroll', scrolled, { capture: true, passive: true });
   addEventListener('resize', scrolled);
   function forget() {
@@ -109,17 +117,23 @@ export function virtualRows(body, frame, fetchLines, shown = () => {}) {
 
   return {
     draw,
-    get count() { return count; },
+    get count() {
+      return count;
+    },
     /** The row of a line from 0, fetched where it is not there yet. */
     async row(line) {
       const chunk = Math.floor(line / atOnce);
       await load([chunk]);
-      for (let i = 0; i < 100 && !chunks.has(chunk); i++) await new Promise(done => { setTimeout(done, 30); });
+      for (let i = 0; i < 100 && !chunks.has(chunk); i++)
+        await new Promise(done => {
+          setTimeout(done, 30);
+        });
       return chunks.get(chunk)?.[line - chunk * atOnce];
     },
     /** Makes sure that a line is in the page. */
     reveal(line) {
-      const [from, to] = near(), chunk = Math.floor(line / atOnce);
+      const [from, to] = near(),
+        chunk = Math.floor(line / atOnce);
       if (chunk < from || chunk > to) frame.scrollTop = line * height;
       draw(true);
     },

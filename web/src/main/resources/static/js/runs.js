@@ -5,13 +5,19 @@ import { virtualRows } from './rows.js';
 const PATCH = 1000; // ms between fetching rows that changed
 const page = document.getElementById('run');
 const body = page.querySelector('tbody');
-const address = page.dataset.run, show = page.dataset.show;
+const address = page.dataset.run,
+  show = page.dataset.show;
 const title = document.title;
 const away = page.querySelector('[data-away]');
 const changed = new Set();
-let state = page.dataset.state, all = false, waiting = 0, ended = isOver(state);
+let state = page.dataset.state,
+  all = false,
+  waiting = 0,
+  ended = isOver(state);
 
-function isOver(word) { return ['DONE', 'STOPPED', 'INTERRUPTED'].includes(word); }
+function isOver(word) {
+  return ['DONE', 'STOPPED', 'INTERRUPTED'].includes(word);
+}
 
 const rows = virtualRows(body, document.documentElement, async (from, to) => {
   const answer = await fetch(`${address}/rows?${new URLSearchParams({ from, to, show })}`);
@@ -32,7 +38,9 @@ async function patch() {
   const mine = rows.loaded().filter(row => changed.has(Number(row.dataset.position)));
   changed.clear();
   if (!mine.length) return;
-  const answer = await fetch(`${address}/rows/at?${new URLSearchParams({ position: mine.map(row => row.dataset.position).join() })}`).catch(() => null);
+  const answer = await fetch(`${address}/rows/at?${new URLSearchParams({ position: mine.map(row => row.dataset.position).join() })}`).catch(
+    () => null,
+  );
   if (!answer?.ok) return;
   const holder = document.createElement('tbody');
   holder.innerHTML = await answer.text();
@@ -62,7 +70,8 @@ function tell(news) {
   all ||= news.all;
   if (changed.size || all) waiting ||= setTimeout(patch, PATCH);
   if (!news.state) return;
-  const over = isOver(news.state), other = news.state !== state || live.querySelector('.bad')?.textContent !== failed;
+  const over = isOver(news.state),
+    other = news.state !== state || live.querySelector('.bad')?.textContent !== failed;
   if (news.share > 0) document.querySelector('[data-to-delivery]')?.classList.remove('off');
   state = news.state;
   document.title = over ? `${news.state === 'DONE' ? '✓' : '–'} ${title}` : `${news.share} % · ${title}`;
@@ -89,10 +98,19 @@ offer();
 // a browser holds few connections to one server; windows on the same run share one
 const others = new BroadcastChannel(`run ${address}`);
 others.addEventListener('message', event => tell(event.data));
-navigator.locks.request(`run ${address}`, () => new Promise(() => {
-  const source = new EventSource(`${address}/events`);
-  const both = news => { tell(news); others.postMessage(news); };
-  source.addEventListener('progress', event => both(JSON.parse(event.data)));
-  source.addEventListener('error', () => both({ away: 'No connection to the server. What is being made goes on; this page tries again by itself.' }));
-  source.addEventListener('open', () => both({ away: '', head: '', changed: [], all: true }));
-}));
+navigator.locks.request(
+  `run ${address}`,
+  () =>
+    new Promise(() => {
+      const source = new EventSource(`${address}/events`);
+      const both = news => {
+        tell(news);
+        others.postMessage(news);
+      };
+      source.addEventListener('progress', event => both(JSON.parse(event.data)));
+      source.addEventListener('error', () =>
+        both({ away: 'No connection to the server. What is being made goes on; this page tries again by itself.' }),
+      );
+      source.addEventListener('open', () => both({ away: '', head: '', changed: [], all: true }));
+    }),
+);

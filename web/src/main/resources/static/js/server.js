@@ -4,8 +4,12 @@ import { msg } from './messages.js';
 export const token = document.querySelector('meta[name=csrf]').content;
 
 /** Fields as a form sends them; what is null or undefined is left out. */
-export const form = fields => new URLSearchParams(
-  Object.entries(fields).filter(([, value]) => value !== null && value !== undefined).flatMap(([key, value]) => Array.isArray(value) ? value.map(one => [key, one]) : [[key, value]]));
+export const form = fields =>
+  new URLSearchParams(
+    Object.entries(fields)
+      .filter(([, value]) => value !== null && value !== undefined)
+      .flatMap(([key, value]) => (Array.isArray(value) ? value.map(one => [key, one]) : [[key, value]])),
+  );
 
 export const post = (address, fields, more = {}) =>
   fetch(address, { method: 'POST', body: form(fields), headers: { 'X-XSRF-TOKEN': token }, ...more });
@@ -14,9 +18,12 @@ export const post = (address, fields, more = {}) =>
 export const send = (address, body, signal) => fetch(address, { method: 'POST', body, signal, headers: { 'X-XSRF-TOKEN': token } });
 
 /** A file as a plain request body. */
-export const upload = (address, file) => fetch(`${address}?name=${encodeURIComponent(file.name)}`, {
-  method: 'POST', body: file, headers: { 'X-XSRF-TOKEN': token, 'Content-Type': 'application/octet-stream' },
-});
+export const upload = (address, file) =>
+  fetch(`${address}?name=${encodeURIComponent(file.name)}`, {
+    method: 'POST',
+    body: file,
+    headers: { 'X-XSRF-TOKEN': token, 'Content-Type': 'application/octet-stream' },
+  });
 
 /** The JSON of an answer; throws with the server's words where something is wrong. */
 export async function told(answer) {

@@ -7,10 +7,12 @@ const pieces = () => [...canvas.querySelectorAll('.sheet-item')];
 const ofId = id => canvas.querySelector(`.sheet-item[data-piece="${id}"]`);
 
 function keep() {
-  form.elements.places.value = [...list.children].map(item => {
-    const piece = ofId(item.dataset.piece);
-    return `${piece.dataset.piece}=${piece.dataset.x},${piece.dataset.y}`;
-  }).join(';');
+  form.elements.places.value = [...list.children]
+    .map(item => {
+      const piece = ofId(item.dataset.piece);
+      return `${piece.dataset.piece}=${piece.dataset.x},${piece.dataset.y}`;
+    })
+    .join(';');
 }
 function put(piece, x, y) {
   piece.dataset.x = Math.round(Math.max(0, x) * 100) / 100;
@@ -42,12 +44,20 @@ canvas.addEventListener('pointerup', event => {
 // outside a free layout a dragged piece takes the place in the order of the one that it is dropped on
 function changePlaces({ piece, from }, point) {
   put(piece, Number(from[0]), Number(from[1]));
-  const on = pieces().find(other => other !== piece && point.x >= other.dataset.x && point.y >= other.dataset.y
-    && point.x <= Number(other.dataset.x) + Number(other.dataset.w) && point.y <= Number(other.dataset.y) + Number(other.dataset.h));
+  const on = pieces().find(
+    other =>
+      other !== piece &&
+      point.x >= other.dataset.x &&
+      point.y >= other.dataset.y &&
+      point.x <= Number(other.dataset.x) + Number(other.dataset.w) &&
+      point.y <= Number(other.dataset.y) + Number(other.dataset.h),
+  );
   if (!on) return;
   const items = [...list.children];
-  const moved = items.find(item => item.dataset.piece === piece.dataset.piece), target = items.find(item => item.dataset.piece === on.dataset.piece);
-  if (items.indexOf(moved) < items.indexOf(target)) target.after(moved); else target.before(moved);
+  const moved = items.find(item => item.dataset.piece === piece.dataset.piece),
+    target = items.find(item => item.dataset.piece === on.dataset.piece);
+  if (items.indexOf(moved) < items.indexOf(target)) target.after(moved);
+  else target.before(moved);
   keep();
   form.requestSubmit();
 }
@@ -66,20 +76,30 @@ list.addEventListener('click', event => {
   const item = event.target.closest('li');
   if (event.target.closest('[data-up]')) item.previousElementSibling?.before(item);
   else if (event.target.closest('[data-down]')) item.nextElementSibling?.after(item);
-  else if (event.target.closest('[data-off]')) { if (list.children.length > 1) { ofId(item.dataset.piece).remove(); item.remove(); } }
-  else return;
+  else if (event.target.closest('[data-off]')) {
+    if (list.children.length > 1) {
+      ofId(item.dataset.piece).remove();
+      item.remove();
+    }
+  } else return;
   keep();
   event.target.focus();
 });
 let carried = null;
-list.addEventListener('dragstart', event => { carried = event.target.closest('li'); });
+list.addEventListener('dragstart', event => {
+  carried = event.target.closest('li');
+});
 list.addEventListener('dragover', event => {
   const over = event.target.closest('li');
   if (!carried || !over || over === carried) return;
   event.preventDefault();
   const half = over.getBoundingClientRect();
-  if (event.clientY < half.top + half.height / 2) over.before(carried); else over.after(carried);
+  if (event.clientY < half.top + half.height / 2) over.before(carried);
+  else over.after(carried);
 });
-list.addEventListener('dragend', () => { carried = null; keep(); });
+list.addEventListener('dragend', () => {
+  carried = null;
+  keep();
+});
 list.addEventListener('drop', event => event.preventDefault());
 keep();

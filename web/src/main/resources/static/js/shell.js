@@ -4,7 +4,9 @@ import { msg } from './messages.js';
 const root = document.documentElement;
 const dark = () => (root.dataset.scheme || (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light')) === 'dark';
 const schemeButton = document.querySelector('[data-scheme-switch]');
-const nameScheme = () => { schemeButton.textContent = dark() ? msg('light') : msg('dark'); };
+const nameScheme = () => {
+  schemeButton.textContent = dark() ? msg('light') : msg('dark');
+};
 
 schemeButton.addEventListener('click', () => {
   root.dataset.scheme = dark() ? 'light' : 'dark';

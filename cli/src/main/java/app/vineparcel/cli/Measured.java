@@ -35,7 +35,8 @@ final class Measured {
                     .forEach(some ->
                             workers.execute(() -> PieceMeasurement.of(reader, some, piece -> true, (piece, found) -> {
                                 synchronized (known) {
-                                    known.put(piece, piece.knowing(piece.known().with(found)));
+                                    known.put(
+                                            piece, piece.withKnown(piece.known().with(found)));
                                 }
                             })));
             workers.shutdown();
