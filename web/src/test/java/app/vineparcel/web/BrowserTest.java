@@ -36,7 +36,7 @@ class BrowserTest extends RealPages {
         assertThat(page.locator(".card input.name").nth(1)).hasValue("plums");
         assertThat(page.locator(".card.is-unreadable"))
                 .containsText("not a picture or document of a kind that can be read");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Look at plums"))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Show plums"))
                 .click();
         assertThat(page.locator("#details h2")).hasText("plums");
         assertThat(page.locator("#details")).containsText("500 × 700");
@@ -156,7 +156,7 @@ class BrowserTest extends RealPages {
         assertThat(page.locator("[data-focus] line").nth(2)).hasAttribute("x1", Pattern.compile("9[01]\\..*"));
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Suggest focal point"))
                 .click();
-        assertThat(page.locator("#details")).containsText("is suggested");
+        assertThat(page.locator("#details")).containsText("Suggested focal point");
     }
 
     @Test
@@ -181,8 +181,8 @@ class BrowserTest extends RealPages {
         assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
                 .isVisible();
         page.navigate("/settings");
-        page.locator("#shelf-choice").setInputFiles(Files.writeString(FOLDER.resolve("bad.icc"), "no profile"));
-        assertThat(page.locator("#shelf-refused")).containsText("The profile is broken");
+        page.locator("#profile-choice").setInputFiles(Files.writeString(FOLDER.resolve("bad.icc"), "no profile"));
+        assertThat(page.locator("#profiles-refused")).containsText("The profile is damaged");
         page.navigate("/recipes/2");
         assertThat(page.locator("select[name='/watermark/mark'] option[value='offered-leaf.svg']"))
                 .hasCount(1);

@@ -33,10 +33,10 @@ class ChannelsTest extends Workbench {
         assertThat(taken)
                 .contains("There is already a channel with this name. Choose another name.", "value=\"Press\"");
         visitor.post(address, form("/name", "Gazette", "/colour", "teal", "/scheme", "flat", "recipe", "2"));
-        assertThat(visitor.post(address + "/remove", "").body()).contains("“Gazette” is gone.", "Restore");
+        assertThat(visitor.post(address + "/remove", "").body()).contains("“Gazette” was deleted.", "Undo");
         String other = visitor.post("/channels", "").uri().getPath();
         visitor.post(other, form("/name", "Gazette", "/colour", "rose", "/scheme", "flat"));
-        assertThat(visitor.post(address + "/back", "").body()).contains("“Gazette 2” is back.");
+        assertThat(visitor.post(address + "/back", "").body()).contains("“Gazette 2” is restored.");
         assertThat(channels.bands()).extracting(band -> band.channel().name()).contains("Gazette", "Gazette 2");
     }
 
@@ -68,7 +68,7 @@ class ChannelsTest extends Workbench {
         assertThat(answer)
                 .contains(
                         "\"/name\":", "\"/colour\":", "\"/folder\":", "\"/pattern\":", "\"folder-2\":", "\"suffix-1\":")
-                .contains("\"/max-bytes\":\"Found \\\"much\\\"; a weight in kB above 0 is wanted.\"");
+                .contains("\"/max-bytes\":\"Found \\\"much\\\"; expected a size in kB above 0.\"");
         String sound = form("/name", "N", "/colour", "sky", "/folder", "n", "/scheme", "format", "recipe", "1");
         assertThat(visitor.post("/channels/check", sound).body())
                 .containsPattern("\"path\":\"n/jpeg/[^\"/]+\\.jpg\",\"blocker\":\"\"");
@@ -142,7 +142,7 @@ class ChannelsTest extends Workbench {
         archive.put("other.recipe.json", "{\"recipe\": 1}");
         assertThat(visitor.send("/channels/files?name=p.zip", SmallArchive.write(archive))
                         .body())
-                .contains("names the recipe gone.recipe.json, which is not in the archive");
+                .contains("refers to the recipe gone.recipe.json, which is not in the archive");
         archive.put("p.channel.json", "{\"channel\": 1, \"name\": \"P\", \"colour\": \"mood\"}");
         assertThat(visitor.send("/channels/files?name=p.zip", SmallArchive.write(archive))
                         .body())

@@ -57,10 +57,10 @@ class ChoosingTest extends RealPages {
         plan("Otherwise");
         cell(0, 0).focus();
         page.keyboard().press("e");
-        assertThat(page.getByText("For “bed 1” in Web shop alone.")).isVisible();
+        assertThat(page.getByText("For “bed 1” in Web shop only.")).isVisible();
         page.locator("[data-clause=crop] summary").click();
         page.locator("[data-aspect='1:1']").click();
-        assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop");
+        assertThat(page.locator("[data-changed]")).hasText("Not saved: Crop");
         button("Save for this piece").click();
         assertThat(cell(0, 0)).containsText("320 × 320");
         assertThat(cell(0, 0)).containsText("Overridden for this piece: crop");
@@ -75,7 +75,7 @@ class ChoosingTest extends RealPages {
 
         override(2);
         assertThat(page.locator(".otherwise-list")).hasText("Crop is overridden; the recipe says “No crop”. Reset");
-        button("Crop to the recipe").click();
+        button("Reset Crop to the recipe").click();
         assertThat(cell(2, 0)).containsText("320 × 256");
         assertThat(cell(1, 0)).containsText("320 × 320");
 
@@ -110,7 +110,7 @@ class ChoosingTest extends RealPages {
         page.locator("[data-aspect='1:1']").click();
         page.locator("[data-clause=name] summary").click();
         page.locator("[name='/name']").fill("{stem}-square");
-        assertThat(page.locator("[data-changed]")).hasText("Not kept yet: Crop, name");
+        assertThat(page.locator("[data-changed]")).hasText("Not saved: Crop, name");
         page.locator("[name='/name']").press("Enter");
         assertThat(cell(0, 0)).containsText("Overridden for this piece: crop, name");
 
@@ -118,8 +118,8 @@ class ChoosingTest extends RealPages {
         assertThat(page.locator(".otherwise-list li")).hasCount(2);
         assertThat(page.locator("[data-changed]")).hasText("");
         assertThat(button("Save for this piece")).isDisabled();
-        button("Name to the recipe").click();
-        assertThat(page.locator(".otherwise-list")).containsText("Crop is otherwise");
+        button("Reset Name to the recipe").click();
+        assertThat(page.locator(".otherwise-list")).containsText("Crop is overridden");
         assertThat(page.locator(".otherwise-list li")).hasCount(1);
         assertThat(page.locator("[data-clause=name] .sentence")).hasText("{stem}-{width}");
         page.getByText("Back to the plan").click();

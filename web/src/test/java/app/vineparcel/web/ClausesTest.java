@@ -46,7 +46,7 @@ class ClausesTest extends Workbench {
         assertThat(visitor.get("/recipes/1").body()).contains("value=\"House coated.icc\"");
         HttpResponse<String> broken = visitor.bringIn("broken.icc", Arrays.copyOf(press, press.length / 2));
         assertThat(broken.statusCode()).isEqualTo(400);
-        assertThat(broken.body()).contains("The profile is broken", "bytes but has");
+        assertThat(broken.body()).contains("The profile is damaged", "bytes but has");
         assertThat(visitor.get("/settings").body()).doesNotContain("broken.icc");
     }
 
@@ -57,7 +57,7 @@ class ClausesTest extends Workbench {
                 .getBytes(StandardCharsets.UTF_8);
         assertThat(visitor.bringIn("../../leaf.svg", leaf).statusCode()).isEqualTo(200);
         assertThat(FOLDER.resolve("data/shelf/leaf.svg")).exists();
-        HttpResponse<String> text = visitor.bringIn("notes.png", "no mark".getBytes(StandardCharsets.UTF_8));
+        HttpResponse<String> text = visitor.bringIn("notes.png", "no watermark".getBytes(StandardCharsets.UTF_8));
         assertThat(text.statusCode()).isEqualTo(400);
         assertThat(text.body())
                 .contains("not a picture or document of a kind that can be read")
@@ -94,7 +94,7 @@ class ClausesTest extends Workbench {
         fields.put("/watermark/scale", "9");
         String refused = visitor.post("/recipes/1", form(fields)).body();
         assertThat(refused)
-                .contains("a whole number from 0 to 100", "a number above 0 and up to 2 is wanted", "value=\"300\"");
+                .contains("a whole number from 0 to 100", "a number above 0 and up to 2 is expected", "value=\"300\"");
         assertThat(visitor.post("/recipes/1", form(recipe())).body()).contains("No watermark", "No sharpening");
     }
 
@@ -114,10 +114,10 @@ class ClausesTest extends Workbench {
     void a_focal_point_is_kept_within_the_picture_and_given_back() throws Exception {
         Visitor visitor = new Visitor();
         String page = visitor.get("/assignments/1/sources").body();
-        assertThat(page).contains("The focal point is suggested");
+        assertThat(page).contains("Suggested focal point");
         String set = visitor.post("/sources/1/focus", "x=0.25&y=1.7").body();
         assertThat(set).contains("x1=\"25.0\"", "y1=\"100.0\"", "set by hand");
         String back = visitor.post("/sources/1/focus", "none=1").body();
-        assertThat(back).contains("The focal point is suggested");
+        assertThat(back).contains("Suggested focal point");
     }
 }

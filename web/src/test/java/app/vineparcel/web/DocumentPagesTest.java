@@ -198,8 +198,8 @@ class DocumentPagesTest extends RealPages {
         button("Combine on a sheet").click();
         assertThat(page.locator(".side")).containsText("364 × 132");
         assertThat(page.locator("[data-order] li").nth(0)).containsText("pear");
-        page.getByLabel("pear later").click();
-        page.getByLabel("Take apple off the sheet").click();
+        page.getByLabel("Move pear down").click();
+        page.getByLabel("Remove apple from the sheet").click();
         page.locator("[name=layout]").selectOption("column");
         page.getByLabel("Gap, px").fill("10");
         page.getByLabel("Margin, px").fill("0");
@@ -222,9 +222,9 @@ class DocumentPagesTest extends RealPages {
         button("Press").click();
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
         button("Pages …").click();
-        page.getByLabel("apple: earlier").click();
-        page.getByLabel("apple: earlier").click();
-        page.getByLabel("pear: leave out").click();
+        page.getByLabel("apple: Move up").click();
+        page.getByLabel("apple: Move up").click();
+        page.getByLabel("pear: Leave out").click();
         button("Done").click();
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
         button("Render 7").click();
@@ -255,7 +255,7 @@ class DocumentPagesTest extends RealPages {
         assertThat(page.locator(".keep-out li").first()).containsText("likely a helper");
         page.getByLabel("die-line").check();
         button("Save").click();
-        assertThat(page.getByText("Layers and pages (1 kept out)")).isVisible();
+        assertThat(page.getByText("Layers and pages (1 left out)")).isVisible();
         page.navigate(page.url().replace("/sources", "/plan"));
         assertThat(page.locator(".cell.has-caution")).hasCount(0);
     }

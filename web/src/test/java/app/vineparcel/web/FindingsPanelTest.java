@@ -72,7 +72,7 @@ class FindingsPanelTest extends RealPages {
     void what_would_get_lost_is_found_and_mended_for_all_at_once() throws Exception {
         assertThat(count("lost-on-matte")).hasText("4", SOON);
         assertThat(kind("lost-on-matte")).containsText("of the artwork cannot be told from the background #ffffff");
-        assertThat(kind("lost-on-matte")).not().containsText("white background behind");
+        assertThat(kind("lost-on-matte")).not().containsText("white matte for");
         String foot = page.locator("[data-findings]").textContent();
 
         kind("lost-on-matte").getByText("Show").click();
@@ -88,7 +88,7 @@ class FindingsPanelTest extends RealPages {
         kind("lost-on-matte").getByText("Use a dark matte for these pieces").click();
         assertThat(kind("lost-on-matte")).hasCount(0);
         assertThat(count("flattened")).hasText("4");
-        assertThat(page.locator("[data-undo]")).containsText("lost on the background: 4 overrides");
+        assertThat(page.locator("[data-undo]")).containsText("lost on the matte: 4 overrides");
         assertThat(page.locator(".cell.is-overridden")).hasCount(4);
 
         page.locator("[data-undo]").click();
@@ -109,7 +109,7 @@ class FindingsPanelTest extends RealPages {
 
         kind("lost-on-matte").getByText("Turn these off").click();
         assertThat(kind("lost-on-matte")).hasCount(0);
-        assertThat(page.locator("[data-undo]")).containsText("4 cells off: lost on the background");
+        assertThat(page.locator("[data-undo]")).containsText("4 cells off: lost on the matte");
     }
 
     @Test

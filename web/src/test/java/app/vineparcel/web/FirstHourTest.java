@@ -65,7 +65,7 @@ class FirstHourTest extends RealPages {
         copiesAStarterAndChangesIt();
         placesAWatermarkByDragging();
         button("Save as version 2").click();
-        assertThat(page.getByText("Kept as version 2.")).isVisible();
+        assertThat(page.getByText("Saved as version 2.")).isVisible();
         makesAChannel();
         Path archive = exportsAndDeletes();
         page.locator(".list input[type=file]").setInputFiles(archive);
@@ -94,7 +94,7 @@ class FirstHourTest extends RealPages {
         assertThat(clause("size").locator("[data-fault='/size/px']"))
                 .containsText("Found \"30o\"; a whole number from 1");
         assertThat(page.locator("[data-keep]")).isDisabled();
-        assertThat(page.getByText("1 place to mend")).isVisible();
+        assertThat(page.getByText("1 field to correct")).isVisible();
         field("/size/px").fill("300");
         assertThat(said("size")).hasText("Long edge 300 px, never enlarge");
         assertThat(figure("pixels")).hasText("300 × 200");
@@ -153,7 +153,7 @@ class FirstHourTest extends RealPages {
         page.locator("[name='/folder']").fill("partners");
         page.getByLabel("by scale").check();
         page.locator("[name^='suffix-']").nth(1).fill("-b");
-        page.getByText("may not say where a picture was taken").click();
+        page.getByText("no location").click();
         assertThat(page.locator("[data-files]")).containsText("partners/1x/");
         assertThat(page.locator("[data-files]")).containsText("plot-1-300.jpg");
         button("Keep").click();
@@ -168,7 +168,7 @@ class FirstHourTest extends RealPages {
         Path archive = FOLDER.resolve("partners.channel.zip");
         download.saveAs(archive);
         button("Delete").click();
-        assertThat(page.getByText("“Partners” is gone.")).isVisible();
+        assertThat(page.getByText("“Partners” was deleted.")).isVisible();
         return archive;
     }
 

@@ -174,7 +174,7 @@ class KeptChoicesTest extends Workbench {
         String body = visitor.post(plan + "/many", form("how", "only", "which", which, "kind", kind))
                 .body();
         if (numbers.isEmpty()) {
-            assertThat(body).contains("No piece is meant");
+            assertThat(body).contains("No pieces are selected");
             assertThat(shown()).isEqualTo(everything());
             return;
         }
@@ -187,7 +187,7 @@ class KeptChoicesTest extends Workbench {
     }
 
     @ParameterizedTest
-    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, 'No piece is meant'"})
+    @CsvSource({"0, '“0”'", "6-9, '“6-9”'", "3-1, '“3-1”'", "cabbage, 'No pieces are selected'"})
     void a_pick_that_means_nothing_says_so(String which, String quoted) throws Exception {
         assertThat(visitor.post(plan + "/many", form("how", "off", "which", which))
                         .body())

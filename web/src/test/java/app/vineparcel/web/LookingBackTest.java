@@ -137,7 +137,7 @@ class LookingBackTest extends Workbench {
                 .as("the same twice is no conflict")
                 .contains("Nothing changed.");
         assertThat(visitor.post(page, mine).body())
-                .contains("was kept while you wrote", "{stem}-mine", "name=\"version\" value=\"2\"");
+                .contains("was saved by someone else", "{stem}-mine", "name=\"version\" value=\"2\"");
         assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{stem}-theirs");
         visitor.post(page, mine.replace("version=1", "version=2"));
         assertThat(recipes.get(recipe).recipe().name()).isEqualTo("{stem}-mine");
@@ -150,7 +150,7 @@ class LookingBackTest extends Workbench {
         String fields = form("/name", "Almanac", "/colour", "teal", "/scheme", "flat", "stamp", stamp.group(1));
         visitor.post(channel, fields);
         assertThat(visitor.post(channel, fields.replace("Almanac", "Yearbook")).body())
-                .contains("changed while you wrote", "value=\"Yearbook\"");
+                .contains("changed by someone else", "value=\"Yearbook\"");
         assertThat(visitor.get(channel).body()).contains("value=\"Almanac\"").doesNotContain("Yearbook");
     }
 }

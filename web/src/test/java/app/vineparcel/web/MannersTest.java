@@ -140,7 +140,7 @@ class MannersTest extends Workbench {
         Visitor visitor = new Visitor();
         assertThat(visitor.post("/assignments", "name=%20").body()).contains("It is empty");
         assertThat(visitor.post("/assignments", "name=autumn+CATALOGUE").body())
-                .contains("An assignment of this name exists");
+                .contains("There is already an assignment with this name");
         assertThat(visitor.post("/assignments", "name=%3Cscript%3Ealert(1)%3C%2Fscript%3E")
                         .body())
                 .contains("&lt;script&gt;")

@@ -102,7 +102,7 @@ class MarksTest extends Workbench {
                 "font=IBMPlexSans-SemiBold&text=" + "x".repeat(201))) {
             assertThat(visitor.post("/marks/text", wrong).body())
                     .as(wrong)
-                    .contains("Write one line of 1 to 200 characters.");
+                    .contains("Type one line of 1 to 200 characters.");
         }
     }
 

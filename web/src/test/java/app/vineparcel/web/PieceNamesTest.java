@@ -111,14 +111,14 @@ class PieceNamesTest extends Workbench {
         List<Long> ids = pieces.all(assignment).stream().map(StoredPiece::id).toList();
         assertThat(pieces.chosen(other, ids)).isEmpty();
         HttpResponse<String> answer = new Visitor().post("/assignments/" + other + "/sheets", "piece=" + ids.get(0));
-        assertThat(answer.body()).contains("Nothing was chosen that can lie on it");
+        assertThat(answer.body()).contains("Nothing suitable is selected");
     }
 
     @Test
     void what_belongs_to_a_source_cannot_be_taken_away() throws Exception {
         long id = pieces.all(assignment).get(0).id();
         HttpResponse<String> answer = new Visitor().post("/pieces/" + id + "/remove", "");
-        assertThat(answer.body()).contains("Only regions, objects and sheets can be removed alone");
+        assertThat(answer.body()).contains("Only regions, objects and sheets can be removed on their own");
         assertThat(names()).contains("Pear");
     }
 
@@ -188,7 +188,7 @@ class PieceNamesTest extends Workbench {
         String numbers = "&name=Seal&x=1&y=1&width=2&height=2";
         String other = "region=" + all.get(2).id() + numbers;
         HttpResponse<String> answer = new Visitor().post("/pieces/" + all.get(0).id() + "/regions", other);
-        assertThat(answer.body()).contains("It is no region of");
+        assertThat(answer.body()).contains("It is not a region of");
         assertThat(names()).containsExactly("Pear", "Plum", "Apple", "All of set");
     }
 

@@ -90,7 +90,7 @@ class PromisedFilesTest extends Workbench {
         Files.delete(gone);
         Visitor visitor = new Visitor();
         assertThat(visitor.get("/deliveries/" + run).body())
-                .contains("1 file is no longer in its place")
+                .contains("1 file is missing from its folder")
                 .contains(runs.renditions(run).get(1).path());
         byte[] zip = java.net.http.HttpClient.newHttpClient()
                 .send(

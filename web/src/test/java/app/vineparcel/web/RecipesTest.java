@@ -74,7 +74,7 @@ class RecipesTest extends Workbench {
         assertThat(recipes.get(copy).recipe().called("Copied")).isEqualTo(recipe.recipe());
         assertThat(visitor.post("/recipes/" + copy + "/retire", "retired=true").body())
                 .containsPattern("Retired \\([1-9]")
-                .contains("can be brought back here");
+                .contains("you can restore it here");
         assertThat(recipes.inUse()).extracting(StoredRecipe::id).doesNotContain(copy);
         visitor.post("/recipes/" + copy + "/retire", "retired=false");
         assertThat(recipes.inUse()).extracting(StoredRecipe::id).contains(copy);
@@ -117,7 +117,7 @@ class RecipesTest extends Workbench {
                         .body())
                 .contains("a.recipe.json, ", "/size/px", "unknown key");
         assertThat(visitor.send("/recipes/files?name=b.recipe.json", bytes("{")).body())
-                .contains("no valid JSON in line 1");
+                .contains("not valid JSON in line 1");
         Map<String, String> mixed = new LinkedHashMap<>();
         mixed.put("good.recipe.json", "{\"recipe\": 1}");
         mixed.put("bad.recipe.json", "{\"recipe\": 1, \"format\": {\"quality\": 0}}");

@@ -99,7 +99,7 @@ class RunQueueTest extends RealPages {
             in(row(first), "Pause").click();
             assertThat(row(first)).containsText("paused");
             assertThat(row(second)).containsText("03:07");
-            in(row(third), "Run 1 earlier").click();
+            in(row(third), "Move run 1 up").click();
             Locator order = page.locator("[data-run-row] > td:first-child > a");
             assertThat(order.nth(1)).hasAttribute("href", "/runs/" + third);
             long waiting = runs.summary(first).over();
@@ -128,7 +128,7 @@ class RunQueueTest extends RealPages {
 
             page.navigate("http://127.0.0.1:" + other + "/runs/" + second);
             assertThat(page.locator("#run-head")).containsText("stopped; finished files are kept");
-            button("Go on with 12").click();
+            button("Continue with 12").click();
             assertThat(page.getByText(Pattern.compile("^done in")))
                     .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(SOON));
             assertThat(page)

@@ -263,7 +263,7 @@ class RunsTest extends Workbench {
         long id = assignment("Nothing", "field-day");
         Visitor visitor = new Visitor();
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=").body())
-                .contains("Nothing is chosen");
+                .contains("Nothing is selected");
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=1.2").body())
                 .contains("cannot be understood");
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=99.99=1").body())

@@ -232,8 +232,7 @@ class Torture {
         await().atMost(Duration.ofSeconds(60))
                 .until(() ->
                         rig.one("select count(*) from rendition where again_at is not null and run_id = " + run) > 0);
-        assertThat(rig.get("/runs/" + run).body())
-                .contains("The destination folder is gone.", "tried again by themselves");
+        assertThat(rig.get("/runs/" + run).body()).contains("The destination folder is gone.", "retried automatically");
         pause(6);
         assertThat(Files.exists(there)).isFalse();
         Files.move(away, there);

@@ -96,7 +96,7 @@ class UnkindRequestsTest extends Workbench {
         String pick = "/assignments/%d/plan/many".formatted(id);
         assertThat(visitor.post(pick, form("how", "off", "which", "*a".repeat(90) + "b"))
                         .body())
-                .contains("No piece is meant");
+                .contains("No pieces are selected");
         assertThat(visitor.post(pick, form("how", "off", "which", "*a*".repeat(60)))
                         .body())
                 .contains("0 renditions");

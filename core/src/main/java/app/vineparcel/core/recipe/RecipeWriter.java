@@ -1,7 +1,6 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.geometry.Sizing;
 import java.util.Locale;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -48,31 +47,9 @@ public final class RecipeWriter {
     }
 
     private static void size(SizeClause clause, ObjectNode size) {
-        Sizing sizing = clause.sizing();
-        if (sizing instanceof Sizing.Edge edge) {
-            String mode =
-                    switch (edge.side()) {
-                        case LONG -> "long-edge";
-                        case SHORT -> "short-edge";
-                        case WIDTH -> "width";
-                        case HEIGHT -> "height";
-                    };
-            size.put("mode", mode).put("px", edge.px());
-        } else if (sizing instanceof Sizing.Boxed box) {
-            size.put("mode", word(box.fit())).put("width", box.width()).put("height", box.height());
-        } else if (sizing instanceof Sizing.Scaled scaled) {
-            size.put("mode", "scale").put("factor", JsonNumbers.decimal(scaled.factor()));
-        } else if (sizing instanceof Sizing.Megapixels area) {
-            size.put("mode", "megapixels").put("mp", JsonNumbers.decimal(area.mp()));
-        } else if (sizing instanceof Sizing.Print print) {
-            size.put("mode", "print")
-                    .put("width", JsonNumbers.decimal(print.width()))
-                    .put("height", JsonNumbers.decimal(print.height()))
-                    .put("unit", word(print.unit()))
-                    .put("fit", word(print.fit()));
-        } else {
-            size.put("mode", "original");
-        }
+        SizeMode mode = SizeModes.of(clause.sizing());
+        size.put("mode", mode.word());
+        mode.writer().accept(clause.sizing(), size);
         size.put("enlarge", clause.enlarge());
         clause.ppi().ifPresent(ppi -> size.put("ppi", ppi));
         if (clause.isLadder()) {

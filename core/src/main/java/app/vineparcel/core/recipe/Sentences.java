@@ -8,7 +8,6 @@ import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /** A recipe's clauses as short sentences that say what they do. */
@@ -35,7 +34,7 @@ public final class Sentences {
 
     /** What happens to the size: {@code Long edge 2048 px, never enlarge}. */
     public static String size(SizeClause clause) {
-        String rule = rule(clause.sizing());
+        String rule = SizeModes.of(clause.sizing()).sentence().apply(clause.sizing());
         String times = clause.isLadder() ? ", at " + densities(clause) : "";
         if (clause.sizing() instanceof Sizing.Original) {
             return rule + times;
@@ -49,38 +48,6 @@ public final class Sentences {
                 .toList();
         int last = words.size() - 1;
         return last == 0 ? words.get(0) : String.join(", ", words.subList(0, last)) + " and " + words.get(last);
-    }
-
-    private static String rule(Sizing sizing) {
-        if (sizing instanceof Sizing.Edge edge) {
-            return capital(edge.side().name().toLowerCase(Locale.ROOT))
-                    + (edge.side().ordinal() < 2 ? " edge " : " ")
-                    + edge.px() + " px";
-        }
-        if (sizing instanceof Sizing.Boxed box) {
-            String to = box.width() + " × " + box.height() + " px";
-            return switch (box.fit()) {
-                case INSIDE -> "Fit inside " + to;
-                case FILL -> "Fill " + to + ", cropped";
-                case PAD -> "Fit on a canvas of " + to;
-                case STRETCH -> "Stretch to " + to;
-            };
-        }
-        if (sizing instanceof Sizing.Scaled scaled) {
-            return "Scale by " + JsonNumbers.plain(scaled.factor());
-        }
-        if (sizing instanceof Sizing.Megapixels area) {
-            return "About " + JsonNumbers.plain(area.mp()) + " megapixels";
-        }
-        if (sizing instanceof Sizing.Print print) {
-            return "Print at %s × %s %s, %d ppi"
-                    .formatted(
-                            JsonNumbers.plain(print.width()),
-                            JsonNumbers.plain(print.height()),
-                            print.unit().name().toLowerCase(Locale.ROOT),
-                            print.ppi());
-        }
-        return "Original size";
     }
 
     /** What happens to the colours. */
@@ -164,21 +131,9 @@ public final class Sentences {
     /** The whole recipe in a few words: {@code 2048 px · JPEG 82}. */
     public static String summary(Recipe recipe) {
         String times = recipe.size().isLadder() ? " at " + densities(recipe.size()) : "";
-        return shortSize(recipe.size().sizing()) + times + " · "
+        return SizeModes.of(recipe.size().sizing())
+                        .summary()
+                        .apply(recipe.size().sizing()) + times + " · "
                 + recipe.format().summary();
-    }
-
-    private static String shortSize(Sizing sizing) {
-        if (sizing instanceof Sizing.Edge edge) {
-            return edge.px() + " px";
-        }
-        if (sizing instanceof Sizing.Boxed box) {
-            return box.width() + " × " + box.height();
-        }
-        return sizing instanceof Sizing.Original ? "full size" : rule(sizing);
-    }
-
-    private static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 }

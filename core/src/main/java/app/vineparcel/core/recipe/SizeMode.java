@@ -1,0 +1,48 @@
+package app.vineparcel.core.recipe;
+
+import app.vineparcel.core.geometry.Sizing;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * One way of giving a size, as recipe files have it.
+ *
+ * @param word as in {@code size.mode}
+ * @param reader reads its numbers
+ * @param owns whether a sizing is of this mode
+ * @param writer writes its numbers
+ * @param sentence what it does: {@code Long edge 2048 px}
+ * @param summary the same in a word or two: {@code 2048 px}
+ */
+record SizeMode(
+        String word,
+        Function<SizeNumbers, Sizing> reader,
+        Function<Sizing, Boolean> owns,
+        BiConsumer<Sizing, ObjectNode> writer,
+        Function<Sizing, String> sentence,
+        Function<Sizing, String> summary) {
+
+    /** A mode of one type. */
+    static <T extends Sizing> SizeMode of(
+            String word,
+            Class<T> type,
+            Function<SizeNumbers, T> reader,
+            BiConsumer<T, ObjectNode> writer,
+            Function<T, String> sentence,
+            Function<T, String> summary) {
+        return new SizeMode(
+                word,
+                reader::apply,
+                type::isInstance,
+                (sizing, json) -> writer.accept(type.cast(sizing), json),
+                sizing -> sentence.apply(type.cast(sizing)),
+                sizing -> summary.apply(type.cast(sizing)));
+    }
+
+    /** The same for some sizings of the type only. */
+    SizeMode where(Function<Sizing, Boolean> only) {
+        return new SizeMode(
+                word, reader, sizing -> owns.apply(sizing) && only.apply(sizing), writer, sentence, summary);
+    }
+}
