@@ -177,7 +177,7 @@ class BrowserTest extends RealPages {
         button("Remove Harrow Lane, autumn").click();
         assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
                 .hasCount(0);
-        button("Restore").click();
+        button("Undo").click();
         assertThat(page.locator(".marks code").getByText("harrow-lane-autumn.svg"))
                 .isVisible();
         page.navigate("/settings");

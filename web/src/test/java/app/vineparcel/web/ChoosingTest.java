@@ -156,7 +156,7 @@ class ChoosingTest extends RealPages {
         page.waitForURL(Pattern.compile("/plan$"));
         copyFirstTo("bed*", 3);
         assertThat(cell(1, 1)).hasClass(Pattern.compile("has-blocker"));
-        assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("is already to be written to web/tile/one name"));
+        assertThat(cell(1, 1)).hasAttribute("title", Pattern.compile("already goes to web/tile/one name"));
         assertThat(page.locator(".foot")).containsText("7 renditions of 3 pieces");
         assertThat(page.locator(".foot")).containsText("2 blockers");
         cell(0, 1).click();

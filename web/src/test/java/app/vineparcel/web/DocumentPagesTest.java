@@ -181,7 +181,7 @@ class DocumentPagesTest extends RealPages {
         x.fill("5");
         page.getByLabel("Height").fill("10");
         button("Save region").click();
-        assertThat(page.locator(".problem")).containsText("reaches beyond");
+        assertThat(page.locator(".problem")).containsText("extends beyond");
 
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to sources"))
                 .click();

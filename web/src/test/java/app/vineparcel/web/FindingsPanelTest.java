@@ -71,7 +71,7 @@ class FindingsPanelTest extends RealPages {
     @Test
     void what_would_get_lost_is_found_and_mended_for_all_at_once() throws Exception {
         assertThat(count("lost-on-matte")).hasText("4", SOON);
-        assertThat(kind("lost-on-matte")).containsText("of the artwork cannot be told from the background #ffffff");
+        assertThat(kind("lost-on-matte")).containsText("of the artwork would disappear against the matte #ffffff");
         assertThat(kind("lost-on-matte")).not().containsText("white matte for");
         String foot = page.locator("[data-findings]").textContent();
 

@@ -9,13 +9,17 @@ import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.File;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -34,7 +38,8 @@ class SvgConformanceTest {
     /** Pixels, downwards; twice as many across. */
     private static final int NEAR = 6;
 
-    private static final double WANTED_SHARE = 0.9;
+    /** Cases that are known to be off, a name a line; each of the others has to pass, and so does none of these. */
+    private static final String KNOWN = "svg-conformance-off.txt";
 
     private static final List<String> CATEGORIES = List.of("", "bugs", "svg1.1", "svg2", "adwaita");
 
@@ -49,11 +54,11 @@ class SvgConformanceTest {
     Path folder;
 
     @Test
-    void most_cases_look_like_their_references() throws Exception {
+    void cases_look_like_their_references_but_for_those_that_are_known_to_be_off() throws Exception {
         String given = System.getProperty("conformance.path", "");
         assumeThat(given).as("the suite's folder, which ./parcel test sets").isNotEmpty();
         Path suite = Path.of(given);
-        assumeThat(suite).exists();
+        assertThat(suite).as("the suite that ./parcel test fetches").exists();
         for (String category : CATEGORIES) {
             try (Stream<Path> files = Files.list(suite.resolve(category))) {
                 for (Path svg : (Iterable<Path>)
@@ -71,12 +76,27 @@ class SvgConformanceTest {
                     "  %-8s %d pass, %d off%n",
                     category.isEmpty() ? "general" : category, in(passed, category), in(failed, category));
         }
-        double share = passed.size() / (double) (passed.size() + failed.size());
-        System.out.printf(
-                "SVG conformance: %d of %d cases pass (%.1f %%)%n",
-                passed.size(), passed.size() + failed.size(), share * 100);
+        System.out.printf("SVG conformance: %d of %d cases pass%n", passed.size(), passed.size() + failed.size());
         failed.forEach(name -> System.out.println("  off: " + name));
-        assertThat(share).isGreaterThan(WANTED_SHARE);
+        assertThat(passed.size() + failed.size())
+                .as("cases that were looked at")
+                .isGreaterThan(500);
+        assertThat(names(failed)).as("cases that are off").isEqualTo(known());
+    }
+
+    private static Set<String> names(List<String> cases) {
+        return cases.stream()
+                .map(name -> name.replaceFirst("\\.svg\\b.*", ".svg"))
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private static Set<String> known() throws Exception {
+        try (InputStream in = SvgConformanceTest.class.getResourceAsStream(KNOWN)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .filter(line -> !line.startsWith("#"))
+                    .collect(Collectors.toCollection(TreeSet::new));
+        }
     }
 
     private static long in(List<String> cases, String category) {
