@@ -56,8 +56,8 @@ const plan = {
     find('show-files').disabled = !foot.count;
     const tab = document.querySelector('.tabs [aria-current] b');
     if (tab) tab.textContent = foot.count.toLocaleString('en');
-    showEnd('undo', history.undo, history.undoes);
-    showEnd('redo', history.redo, history.redoes);
+    showEnd('undo', msg('undo'), history.undo, history.undoes);
+    showEnd('redo', msg('redo'), history.redo, history.redoes);
     showReading(waiting);
     const collided = parts.cells.collisions(state.collisions);
     if (anew || collided || parts.view.asksForCells()) await plan.rows.renew();
@@ -66,11 +66,11 @@ const plan = {
   },
 };
 
-function showEnd(name, step, label) {
+function showEnd(name, word, step, label) {
   const button = find(name);
   button.dataset.step = step;
   button.disabled = !step;
-  button.replaceChildren(`${msg(name)} `, ...(step ? [Object.assign(document.createElement('q'), { textContent: label })] : []));
+  button.replaceChildren(`${word} `, ...(step ? [Object.assign(document.createElement('q'), { textContent: label })] : []));
 }
 function showReading(waiting) {
   const note = find('reading');

@@ -119,7 +119,7 @@ class FirstHourTest extends RealPages {
 
     private void placesAWatermarkByDragging() {
         open("watermark");
-        page.getByLabel("a line of text").check();
+        page.getByLabel("text", new Page.GetByLabelOptions().setExact(true)).check();
         field("/watermark/text").fill("Harrow Lane");
         Locator canvas = page.locator("[data-picture]");
         assertThat(canvas).hasAttribute("data-mark", Pattern.compile("\\d+ \\d+ [1-9]\\d* [1-9]\\d*"));
@@ -156,7 +156,7 @@ class FirstHourTest extends RealPages {
         page.getByText("no location").click();
         assertThat(page.locator("[data-files]")).containsText("partners/1x/");
         assertThat(page.locator("[data-files]")).containsText("plot-1-300.jpg");
-        button("Keep").click();
+        button("Save").click();
         assertThat(page.getByText("Saved.")).isVisible();
     }
 

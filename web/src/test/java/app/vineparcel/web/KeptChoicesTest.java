@@ -216,7 +216,9 @@ class KeptChoicesTest extends Workbench {
         String foreign = keys.get(0) + ":1.1";
         Set<String> before = shown();
         long other = assignments.make("Others " + System.nanoTime()).id();
-        visitor.post("/assignments/" + other + "/plan/choice", "off=" + foreign);
+        assertThat(visitor.post("/assignments/" + other + "/plan/choice", "off=" + foreign)
+                        .statusCode())
+                .isEqualTo(404);
         assertThat(shown()).isEqualTo(before);
         assertThat(visitor.post(plan + "/choice", "off=1,2").statusCode()).isEqualTo(400);
     }

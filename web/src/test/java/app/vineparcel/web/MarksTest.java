@@ -111,7 +111,7 @@ class MarksTest extends Workbench {
         bringIn("marks-test-d.svg", "black");
         long id = key("marks-test-d.svg");
         assertThat(visitor.post("/marks/" + id + "/remove", "removed=true").body())
-                .contains("Restore");
+                .contains("Undo");
         assertThat(pairs()).isEmpty();
         assertThat(SHELF.resolve("marks-test-d.svg")).isRegularFile();
         visitor.post("/marks/" + id + "/remove", "removed=false");

@@ -201,7 +201,7 @@ class PieceNamesTest extends Workbench {
         HttpResponse<String> answer = new Visitor().get("/assignments/" + assignment + "/sources/cards?from=1&to=9");
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.body())
-                .contains(">2</span>", ">4</span>", "Sheet of 1")
-                .doesNotContain(">1</span>");
+                .contains("data-number=\"2\"", "data-number=\"4\"", "Sheet of 1")
+                .doesNotContain("data-number=\"1\"");
     }
 }

@@ -150,6 +150,6 @@ class RecipesTest extends Workbench {
         org.assertj.core.api.Assertions.assertThatThrownBy(() -> SmallArchive.read("bomb.zip", bomb))
                 .isInstanceOfSatisfying(
                         ProblemException.class,
-                        e -> assertThat(e.problem().reason()).contains("more than 1 MB"));
+                        e -> assertThat(e.problem().reason()).contains("above 1 MB"));
     }
 }

@@ -149,6 +149,6 @@ class RunEndsTest extends Workbench {
         Files.delete(folders.of(runs.get(runId).assignmentId()).resolve(rendition.path()));
         HttpResponse<String> gone = visitor.get("/renditions/" + rendition.id() + "/file");
         assertThat(gone.statusCode()).isEqualTo(404);
-        assertThat(gone.body()).contains("missing from its folder");
+        assertThat(gone.body()).contains("The file is missing.");
     }
 }

@@ -180,13 +180,14 @@ class RunsTest extends Workbench {
         Map<String, Rendition> byPath = byPath(summary);
         assertThat(summary.failed()).isEqualTo(4);
         assertThat(byPath.get("web/page/kept-300.jpg").reason()).contains("did not write");
-        assertThat(byPath.get("web/tile/vanishing.webp").reason()).contains("no longer there");
+        assertThat(byPath.get("web/tile/vanishing.webp").reason()).contains("The file is missing.");
         assertThat(byPath.get("web/tile/kept.webp").isDone()).isTrue();
         assertThat(folders.of(id).resolve("web/page/kept-300.jpg")).hasContent("somebody's own");
         try (Stream<Path> all = Files.walk(folders.of(id))) {
             assertThat(all.map(p -> p.getFileName().toString())).noneMatch(name -> name.endsWith(".part"));
         }
-        assertThat(new Visitor().get("/runs/" + summary.run().id()).body()).contains("4 failed", "no longer there");
+        assertThat(new Visitor().get("/runs/" + summary.run().id()).body())
+                .contains("4 failed", "The file is missing.");
     }
 
     /** What is in place and unchanged is left alone; a file that somebody removed or changed is noticed, the latter is not overwritten. */
@@ -265,9 +266,9 @@ class RunsTest extends Workbench {
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=").body())
                 .contains("Nothing is selected");
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=1.2").body())
-                .contains("cannot be understood");
+                .contains("sent something unreadable");
         assertThat(visitor.post("/assignments/" + id + "/plan", "cells=99.99=1").body())
-                .contains("no longer there");
+                .contains("no longer exists");
         assertThat(runs.summaries(id)).isEmpty();
     }
 }

@@ -85,7 +85,7 @@ class UnkindRequestsTest extends Workbench {
                 .isBetween(400, 499);
         assertThat(visitor.post("/assignments/%d/plan".formatted(id), form("cells", "1.1=" + "9".repeat(900)))
                         .body())
-                .contains("cannot be understood");
+                .contains("sent something unreadable");
     }
 
     @Test

@@ -21,7 +21,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * Says in a word from what a rendition is made: SHA-256 over the content of its sources and how they are taken, its recipe, marks, profile, path and
+ * Says in a word from what a rendition is made: SHA-256 over the content of its sources and their options, its recipe, marks, profile, path and
  * the program that makes it. Two with the same word come out the same, so the second need not be made. What pieces and columns add to it is worked
  * out once. Used by one thread.
  */
@@ -114,9 +114,9 @@ public final class Fingerprints {
         if (piece.part().sheet().isPresent()) {
             Sheet sheet = piece.part().sheet().get();
             words.add(sheet.size() + " " + sheet.ground());
-            for (Sheet.Item items : sheet.items()) {
-                words.add(String.valueOf(items.place()));
-                if (!add(items.piece(), words)) {
+            for (Sheet.Item item : sheet.items()) {
+                words.add(String.valueOf(item.place()));
+                if (!add(item.piece(), words)) {
                     return false;
                 }
             }

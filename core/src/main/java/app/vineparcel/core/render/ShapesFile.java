@@ -131,12 +131,12 @@ final class ShapesFile {
             cut(piece, framing.crop(), place, svg, format);
         } else {
             double scale = place.width() / framing.crop().width();
-            for (Sheet.Item items : piece.part().sheet().get().items()) {
-                Box on = items.place()
+            for (Sheet.Item item : piece.part().sheet().get().items()) {
+                Box on = item.place()
                         .movedBy(-framing.crop().x(), -framing.crop().y())
                         .times(scale)
                         .movedBy(place.x(), place.y());
-                cut(items.piece(), items.piece().piece().size().box(), on, svg, format);
+                cut(item.piece(), item.piece().piece().size().box(), on, svg, format);
             }
         }
         if (!recipe.metadata().leavesCarried()) {
@@ -199,17 +199,17 @@ final class ShapesFile {
         }
         List<PdfSheet.Placed> all = new ArrayList<>();
         Sheet sheet = piece.part().sheet().get();
-        for (Sheet.Item items : sheet.items()) {
-            Box on = items.place()
+        for (Sheet.Item item : sheet.items()) {
+            Box on = item.place()
                     .movedBy(-framing.crop().x(), -framing.crop().y())
                     .times(scale)
                     .movedBy(place.x(), place.y());
             Optional<Box> window = on.intersection(grown(place, bleed));
             if (window.isPresent()) {
-                Piece whole = items.piece().piece();
+                Piece whole = item.piece().piece();
                 PdfArt art = whole.isDrawn()
-                        ? art(items.piece(), whole.size().box())
-                        : picture(items.piece(), whole.size().box(), Extent.of(on));
+                        ? art(item.piece(), whole.size().box())
+                        : picture(item.piece(), whole.size().box(), Extent.of(on));
                 all.add(new PdfSheet.Placed(art, on, window.get(), 1));
             }
         }

@@ -63,12 +63,12 @@ final class SheetDrawing {
         ProblemException[] problem = new ProblemException[1];
         try {
             return Canvas.draw(size, ground, graphics -> {
-                for (Sheet.Item items : sheet.items()) {
-                    Box place = snapped(items.place(), part, size);
+                for (Sheet.Item item : sheet.items()) {
+                    Box place = snapped(item.place(), part, size);
                     Optional<Box> seen = place.intersection(canvas);
                     if (seen.isPresent()) {
                         try {
-                            Pixels pixels = piece(items.piece(), place, seen.get());
+                            Pixels pixels = piece(item.piece(), place, seen.get());
                             graphics.drawImage(
                                     Canvas.image(pixels),
                                     (int) seen.get().x(),

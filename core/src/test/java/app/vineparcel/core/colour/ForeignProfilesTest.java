@@ -221,6 +221,136 @@ class ForeignProfilesTest {
         assertThat(IccProfile.read(rgb(sampled())).title()).isEqualTo("unnamed profile");
     }
 
+    /** ICC.1:2022, 7.2 and 9.2.17: what a reader must not take for true, and the largest that it may. */
+    @Test
+    void sizes_and_places_of_tags_are_believed_only_within_the_file() throws Exception {
+        byte[] sound = rgb(sampled(563));
+        assertThat(IccProfile.read(Arrays.copyOf(sound, sound.length + 5)).bytes())
+                .as("what follows is not of the profile")
+                .isEqualTo(sound);
+        int lastLength = HEADER + 4 + 12 * 6 + 8;
+        assertThat(faultOf(sound, lastLength, 14)).isEmpty();
+        assertThat(faultOf(sound, lastLength, 17)).contains("points outside");
+        assertThat(faultOf(sound, lastLength, 7)).contains("points outside");
+        assertThat(faultOf(sound, lastLength - 4, HEADER - 1)).contains("points outside");
+        assertThat(faultOf(sound, lastLength - 4, Integer.MAX_VALUE)).contains("points outside");
+        assertThat(faultOf(sound, HEADER, 0)).contains("table of 0 tags");
+        assertThat(faultOf(sound, HEADER, 201)).contains("table of 201 tags");
+        assertThat(faultOf(sound, HEADER, 40)).contains("table of 40 tags");
+        assertThat(faultOf(sound, 0, HEADER + 3)).contains("says it has 131 bytes");
+        assertThat(faultOf(sound, 0, sound.length + 1)).contains("bytes but has");
+    }
+
+    private static String faultOf(byte[] sound, int at, int value) {
+        try {
+            IccProfile.read(ByteBuffer.wrap(sound.clone()).putInt(at, value).array());
+            return "";
+        } catch (BadProfileException e) {
+            return e.getMessage();
+        }
+    }
+
+    @Test
+    void two_profiles_are_the_same_if_their_bytes_are() throws Exception {
+        IccProfile one = IccProfile.read(rgb(sampled(563)));
+        IccProfile other = IccProfile.read(rgb(sampled(461)));
+        assertThat(one)
+                .isEqualTo(IccProfile.read(one.bytes()))
+                .isNotEqualTo(other)
+                .isNotEqualTo("a word");
+        assertThat(one.hashCode())
+                .isEqualTo(IccProfile.read(one.bytes()).hashCode())
+                .isNotEqualTo(other.hashCode());
+        assertThat(one).hasToString("unnamed profile");
+    }
+
+    /** ICC.1:2022, 9.2.36: version 4 and printers say the white of the medium; displays of version 2 said their own. */
+    @ParameterizedTest
+    @CsvSource({"4, mntr, 0.9", "4, prtr, 0.9", "2, prtr, 0.9", "2, mntr, 0.9642"})
+    void the_white_of_the_medium_counts_where_it_is_one(int version, String kind, double x) throws Exception {
+        Map<String, byte[]> tags = new LinkedHashMap<>();
+        tags.put("wtpt", fixed("XYZ ", 0.9, 0.95, 0.7));
+        tags.put("kTRC", sampled());
+        byte[] bytes = profile("GRAY", version, tags);
+        System.arraycopy(kind.getBytes(StandardCharsets.US_ASCII), 0, bytes, 12, 4);
+        assertThat(IccProfile.read(bytes).mediaWhite()[0]).isCloseTo(x, within(1e-4));
+    }
+
+    /** The engine of the JDK looks at the tables 0 and 1 only; they must be those of the intent that is asked for. */
+    @ParameterizedTest
+    @CsvSource({"PERCEPTUAL, 0", "RELATIVE, 1", "ABSOLUTE, 1", "SATURATION, 2"})
+    void the_engine_gets_the_tables_of_the_intent(RenderingIntent intent, int table) throws Exception {
+        Map<String, byte[]> tags = new LinkedHashMap<>();
+        tags.put("wtpt", fixed("XYZ ", 0.9642, 1, 0.8249));
+        for (String direction : List.of("A2B", "B2A")) {
+            for (int i = 0; i < 3; i++) {
+                tags.put(direction + i, fixed(direction + i, i, 10 * i));
+            }
+        }
+        IccProfile press = IccProfile.read(profile("CMYK", 4, tags));
+        IccProfile given = IccProfile.read(press.forEngine(intent));
+        assertThat(given.bytes()).hasSameSizeAs(press.bytes());
+        ByteBuffer in = ByteBuffer.wrap(given.bytes());
+        assertThat(new String(in.array(), 12, 4, StandardCharsets.US_ASCII)).isEqualTo("prtr");
+        for (int entry : new int[] {1, 2, 4, 5}) {
+            String direction = entry < 3 ? "A2B" : "B2A";
+            int offset = in.getInt(HEADER + 4 + 12 * entry + 4);
+            assertThat(new String(in.array(), offset, 4, StandardCharsets.US_ASCII))
+                    .isEqualTo(direction + table);
+        }
+        assertThat(press.canBeTarget()).isTrue();
+    }
+
+    /** Where a profile lacks the asked tables, its perceptual ones serve (ICC.1:2022, 9.2). */
+    @Test
+    void the_perceptual_tables_serve_where_others_lack() throws Exception {
+        Map<String, byte[]> tags = new LinkedHashMap<>();
+        tags.put("A2B0", fixed("A2B0", 1));
+        tags.put("A2B1", fixed("A2B1", 1));
+        tags.put("B2A1", fixed("B2A1", 1));
+        IccProfile press = IccProfile.read(profile("CMYK", 4, tags));
+        ByteBuffer before = ByteBuffer.wrap(press.bytes());
+        ByteBuffer in = ByteBuffer.wrap(press.forEngine(RenderingIntent.SATURATION));
+        for (int entry : new int[] {0, 1}) {
+            int place = HEADER + 4 + 12 * entry + 4;
+            assertThat(in.getInt(place)).isEqualTo(before.getInt(HEADER + 8));
+        }
+        assertThat(in.getInt(HEADER + 4 + 24 + 4)).isEqualTo(before.getInt(HEADER + 4 + 24 + 4));
+    }
+
+    @Test
+    void a_profile_of_tables_has_no_space_of_light() throws Exception {
+        Map<String, byte[]> tags = new LinkedHashMap<>();
+        tags.put("A2B0", fixed("A2B0", 1));
+        assertThat(IccProfile.read(profile("RGB ", 4, tags)).canBeTarget()).isFalse();
+        byte[] connectedByLab = rgb(sampled(563));
+        System.arraycopy("Lab ".getBytes(StandardCharsets.US_ASCII), 0, connectedByLab, 20, 4);
+        assertThat(IccProfile.read(connectedByLab).linearSpace()).isEmpty();
+    }
+
+    @Test
+    void a_name_that_points_outside_is_no_name() throws Exception {
+        ByteBuffer name = ByteBuffer.allocate(40);
+        name.put("mluc".getBytes(StandardCharsets.US_ASCII))
+                .putInt(0)
+                .putInt(1)
+                .putInt(12)
+                .putInt(0x656e474b);
+        name.putInt(12).putInt(28).put("Screen".getBytes(StandardCharsets.UTF_16BE));
+        assertThat(named(name.putInt(20, 13).array())).isEqualTo("unnamed profile");
+        assertThat(named(name.putInt(20, 12).putInt(24, 15).array())).isEqualTo("unnamed profile");
+        assertThat(named(name.putInt(24, 29).array())).isEqualTo("unnamed profile");
+        assertThat(named(name.putInt(20, -1).putInt(24, 28).array())).isEqualTo("unnamed profile");
+        assertThat(named(name.putInt(20, 12).array())).isEqualTo("Screen");
+        ByteBuffer old = ByteBuffer.allocate(16);
+        old.put("desc".getBytes(StandardCharsets.US_ASCII))
+                .putInt(0)
+                .putInt(4)
+                .put("Scan".getBytes(StandardCharsets.US_ASCII));
+        assertThat(named(old.array())).isEqualTo("Scan");
+        assertThat(named(old.putInt(8, 5).array())).isEqualTo("unnamed profile");
+    }
+
     private static String named(byte[] description) throws BadProfileException {
         Map<String, byte[]> tags = new LinkedHashMap<>();
         tags.put("desc", description);

@@ -108,4 +108,43 @@ class IccProfileBuilderTest {
     void curves_give_the_light_of_their_standard(BuiltInProfile builtIn, double encoded, double light) {
         assertThat(builtIn.space().curve(0).linear(encoded)).isCloseTo(light, within(1e-4));
     }
+
+    /** Built anew, not taken from what ships: every tag in its place, padded to four bytes, and read back as the same space. */
+    @ParameterizedTest
+    @EnumSource(BuiltInProfile.class)
+    void what_is_built_is_read_back(BuiltInProfile builtIn) throws Exception {
+        WhitePoint white = builtIn == BuiltInProfile.ROMM_RGB ? new WhitePoint(0.3457, 0.3585) : WhitePoint.D65;
+        byte[] bytes = new IccProfileBuilder("Proof of " + builtIn.id(), builtIn.space(), white).build();
+        IccProfile read = IccProfile.read(bytes);
+        assertThat(read.title()).isEqualTo("Proof of " + builtIn.id());
+        assertThat(read.linearSpace().orElseThrow().looksLike(builtIn.space())).isTrue();
+        assertThat(read.mediaWhite()).containsExactly(WhitePoint.d50(), within(1e-4));
+        ByteBuffer in = ByteBuffer.wrap(bytes);
+        Map<String, Integer> offsets = offsets(in);
+        boolean grey = builtIn.space().bands() == 1;
+        assertThat(offsets.keySet())
+                .containsExactlyInAnyOrder(
+                        grey
+                                ? new String[] {"desc", "cprt", "wtpt", "kTRC"}
+                                : new String[] {
+                                    "desc", "cprt", "wtpt", "chad", "rXYZ", "gXYZ", "bXYZ", "rTRC", "gTRC", "bTRC"
+                                });
+        assertThat(offsets.values()).allMatch(offset -> offset % 4 == 0 && offset >= 132 + 12 * offsets.size());
+        if (!grey) {
+            for (int i = 0; i < 9; i++) {
+                assertThat(in.getInt(offsets.get("chad") + 8 + 4 * i) / 65536.0)
+                        .isCloseTo(white.toD50().at(i / 3, i % 3), within(1e-5));
+            }
+            assertThat(offsets.get("rTRC")).isEqualTo(offsets.get("gTRC")).isEqualTo(offsets.get("bTRC"));
+        }
+        byte[] summed = bytes.clone();
+        java.util.Arrays.fill(summed, 84, 100, (byte) 0);
+        java.util.Arrays.fill(summed, 64, 68, (byte) 0);
+        assertThat(java.util.Arrays.copyOfRange(bytes, 84, 100))
+                .isEqualTo(MessageDigest.getInstance("MD5").digest(summed));
+        assertThat(in.getInt(8)).isEqualTo(0x04300000);
+        assertThat(in.getInt(64)).isEqualTo(1);
+        assertThat(new IccProfileBuilder("Proof of " + builtIn.id(), builtIn.space(), white).build())
+                .isEqualTo(bytes);
+    }
 }

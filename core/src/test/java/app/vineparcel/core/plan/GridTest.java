@@ -275,4 +275,98 @@ class GridTest {
         assertThat(grid.totals(5).codes()).containsEntry("no-profile", 2);
         assertThat(grid.totals(5).renditions()).isZero();
     }
+
+    private static Choices.CellKey key(int row, int column) {
+        return new Choices.CellKey("p" + (row + 1), "c" + column);
+    }
+
+    private static List<String> words(List<Choices.CellKey> cells) {
+        return cells.stream().map(cell -> cell.piece() + ":" + cell.column()).toList();
+    }
+
+    private static Grid two_plums_and_a_label(Choices choices) {
+        return Grid.of(
+                planner(),
+                List.of(piece(1, "Plum", false, 900), piece(2, "Plum", false, 900), piece(3, "Label", true, 300)),
+                columns(),
+                choices);
+    }
+
+    @Test
+    void a_cell_says_what_can_become_of_it() {
+        Grid grid = two_plums_and_a_label(Choices.ALL);
+        assertThat(words(grid.some(row -> row == 1, column -> true)))
+                .containsExactly("p2:c0", "p2:c1", "p2:c2", "p2:c4", "p2:c6");
+        assertThat(words(grid.some(row -> true, column -> column == 3 || column == 5)))
+                .containsExactly("p3:c3");
+        assertThat(grid.canBeOn(0, 5)).isFalse();
+        assertThat(grid.canBeOn(0, 0)).isTrue();
+        assertThat(grid.isFor(0, 3)).isFalse();
+        assertThat(grid.isFor(2, 3)).isTrue();
+        assertThat(grid.worst(1, 0)).contains(Finding.Level.BLOCKER);
+        assertThat(grid.worst(0, 0)).contains(Finding.Level.HINT);
+        assertThat(grid.codes(0, 0)).containsExactly("untagged");
+        assertThat(grid.codes(1, 0)).containsExactly("untagged", "same-path");
+        assertThat(words(grid.found("same-path"))).containsExactly("p2:c0", "p2:c1", "p2:c2");
+        assertThat(words(grid.found("untagged"))).contains("p1:c0", "p2:c6").doesNotContain("p3:c0");
+        assertThat(words(grid.found("no-profile"))).containsExactly("p1:c5", "p2:c5", "p3:c5");
+        assertThat(grid.filesToMake(0, 0)).isEqualTo(1);
+        assertThat(grid.filesToMake(0, 2)).isEqualTo(3);
+        assertThat(grid.filesToMake(1, 2)).isZero();
+        assertThat(grid.filesToMake(0, 5)).isZero();
+        assertThat(grid.rowOf("p3")).contains(2);
+        assertThat(grid.columnOf("c9")).isEmpty();
+    }
+
+    @Test
+    void pieces_with_a_cell_that_is_on_are_counted() {
+        Grid all = two_plums_and_a_label(Choices.ALL);
+        assertThat(all.piecesOn()).isEqualTo(3);
+        for (int row = 0; row < 3; row++) {
+            int of = row;
+            List<Choices.CellKey> cells =
+                    IntStream.range(0, 7).mapToObj(column -> key(of, column)).toList();
+            assertThat(all.with(Choices.ALL.turned(cells, false)).piecesOn()).isEqualTo(2);
+            assertThat(all.with(Choices.ALL.turned(cells.subList(0, 6), false)).piecesOn())
+                    .as("the last one is still on")
+                    .isEqualTo(3);
+        }
+    }
+
+    @Test
+    void what_is_only_wanted_on_demand_is_not_usual() {
+        Choices asked = new Choices(Set.of(), Map.of(), Set.of("p3"), Set.of(key(2, 0)));
+        Grid grid = two_plums_and_a_label(asked);
+        assertThat(words(grid.usual(List.of(key(0, 0), key(2, 0), key(2, 1))))).containsExactly("p1:c0", "p3:c0");
+        assertThat(words(grid.changedBy(asked.turned(List.of(key(2, 1), key(0, 0)), true))))
+                .containsExactly("p3:c1");
+        assertThat(grid.changedBy(asked)).isEmpty();
+    }
+
+    @Test
+    void an_accepted_finding_is_quiet_in_its_cell_and_listed_there() {
+        Choices accepting = Choices.ALL.accepting(List.of(new Choices.Accepted("untagged", "p1", "c0")), true);
+        Grid grid = two_plums_and_a_label(accepting);
+        assertThat(grid.codes(0, 0)).isEmpty();
+        assertThat(grid.worst(0, 0)).isEmpty();
+        assertThat(grid.cell(0, 0).accepted()).extracting(Finding::code).containsExactly("untagged");
+        assertThat(grid.cell(0, 0).files().get(0).findings()).isEmpty();
+        assertThat(grid.cell(1, 6).accepted()).isEmpty();
+        assertThat(grid.cell(1, 6).files().get(0).findings())
+                .extracting(Finding::code)
+                .containsExactly("untagged");
+        assertThat(grid.cell(0, 3).accepted()).as("a cell that is not for it").isEmpty();
+    }
+
+    @Test
+    void pages_follow_the_order_that_somebody_gave_and_then_the_rows() {
+        Grid grid = two_plums_and_a_label(Choices.ALL.turned(List.of(key(0, 4)), false));
+        assertThat(grid.combined(4, Map.of("c4", List.of("p3", "p9")))
+                        .orElseThrow()
+                        .pages())
+                .extracting(PlanPiece::id)
+                .containsExactly("p3", "p2");
+        Grid none = grid.with(Choices.ALL.turned(List.of(key(0, 4), key(1, 4), key(2, 4)), false));
+        assertThat(none.combined(4, Map.of())).isEmpty();
+    }
 }

@@ -28,7 +28,7 @@ class SheetController {
     }
 
     /** A piece on the page of its sheet. */
-    record Shown(StoredPiece piece, SheetBody.Item items, String pictureKey) {}
+    record Shown(StoredPiece piece, SheetBody.Item item, String pictureKey) {}
 
     @PostMapping("/assignments/{id}/sheets")
     String layOut(@PathVariable long id, @RequestParam List<Long> piece) throws ProblemException {
