@@ -115,6 +115,48 @@ class NamingTest {
         assertThat(SafeName.of("🍐".repeat(300))).endsWith("🍐");
     }
 
+    /** The quick way for plain names gives what the long way does, at the ends of every range of letters. */
+    @ParameterizedTest
+    @CsvSource({
+        "azAZ09-_, azAZ09-_",
+        "a.b c, a.b c",
+        ".a, a",
+        "' a', a",
+        "'a ', a",
+        "a., a",
+        "a`b{c, a`b{c",
+        "a/b, a-b",
+        "a:b, a-b",
+        "'a@b[c', 'a@b[c'",
+        "con .txt, _con .txt",
+        "console, console",
+    })
+    void plain_names_stay_as_they_are(String wanted, String safe) {
+        assertThat(SafeName.of(wanted)).isEqualTo(safe);
+    }
+
+    @Test
+    void two_hundred_bytes_stay_and_one_more_is_cut() {
+        assertThat(SafeName.of("a".repeat(200))).hasSize(200);
+        assertThat(SafeName.of("a".repeat(201))).hasSize(200);
+        assertThat(SafeName.of("\u00e9".repeat(100))).hasSize(100);
+        assertThat(SafeName.of("\u00e9".repeat(101))).hasSize(100);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Evening Plums, evening-plums",
+        "'  Plum -- 7 ', plum-7",
+        "'(Plum)', plum",
+        "'-', ''",
+        "'', ''",
+        "--a, a",
+        "a--, a",
+    })
+    void kebab_has_words_and_hyphens_between_them(String words, String kebab) {
+        assertThat(SafeName.kebab(words)).isEqualTo(kebab);
+    }
+
     /** Whatever stands in the fields: the path stays inside, has as many levels as its template, and no part that a system refuses. */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4})

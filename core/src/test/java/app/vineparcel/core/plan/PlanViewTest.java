@@ -203,4 +203,67 @@ class PlanViewTest {
                 number == 7 ? "other" : MadeStates.word(file.framing()),
                 5_000);
     }
+
+    private List<PlanView.Line.Heading> headings(PlanView view) {
+        return view.lines(0, view.lineCount()).stream()
+                .filter(PlanView.Line.Heading.class::isInstance)
+                .map(PlanView.Line.Heading.class::cast)
+                .toList();
+    }
+
+    /** 12 of 60 are square; of the others the even numbers are wider than high. */
+    @Test
+    void pictures_are_grouped_by_their_orientation() throws Exception {
+        PlanView view = view(ordered(ViewQuery.Group.ORIENTATION, ViewQuery.Sort.NUMBER));
+        assertThat(headings(view))
+                .containsExactly(
+                        new PlanView.Line.Heading("landscape", 24),
+                        new PlanView.Line.Heading("portrait", 24),
+                        new PlanView.Line.Heading("square", 12));
+        assertThat(view.rows(1, 3)).containsExactly(1, 3);
+        assertThat(headings(view(ordered(ViewQuery.Group.KIND, ViewQuery.Sort.NUMBER))))
+                .containsExactly(new PlanView.Line.Heading("pictures", 60));
+        List<PlanView.Line.Heading> days = headings(view(ordered(ViewQuery.Group.DATE, ViewQuery.Sort.NUMBER)));
+        assertThat(days)
+                .extracting(PlanView.Line.Heading::title)
+                .startsWith("2026-10-01")
+                .endsWith("no date");
+        assertThat(days).hasSize(5);
+    }
+
+    @Test
+    void rows_are_grouped_and_sorted_by_what_asks_for_attention() throws Exception {
+        List<Choices.CellKey> off =
+                List.of(new Choices.CellKey("2", "c0"), new Choices.CellKey("2", "c1"), new Choices.CellKey("3", "c0"));
+        Grid grid = grid(Choices.ALL.turned(off, false));
+        PlanView grouped =
+                PlanView.of(grid, MadeStates.NONE, folders, ordered(ViewQuery.Group.STATE, ViewQuery.Sort.NUMBER));
+        assertThat(headings(grouped))
+                .containsExactly(new PlanView.Line.Heading("planned", 59), new PlanView.Line.Heading("left out", 1));
+        PlanView sorted =
+                PlanView.of(grid, MadeStates.NONE, folders, ordered(ViewQuery.Group.NONE, ViewQuery.Sort.STATE));
+        assertThat(numbers(sorted)).startsWith(1, 3, 4).endsWith(60, 2);
+    }
+
+    @Test
+    void a_row_knows_its_line() throws Exception {
+        PlanView all = view(ordered(ViewQuery.Group.FOLDER, ViewQuery.Sort.NUMBER));
+        assertThat(all.lineOf(0)).contains(1);
+        assertThat(all.lineOf(2)).contains(42);
+        assertThat(view(text("9")).lineOf(8)).contains(0);
+        assertThat(view(text("9")).lineOf(0)).isEmpty();
+        assertThat(all.lines(-3, 1)).hasSize(1);
+        assertThat(all.lines(61, 99)).hasSize(1);
+        assertThat(all.lines(70, 99)).isEmpty();
+    }
+
+    @Test
+    void a_kind_that_is_asked_for_leaves_out_all_others() throws Exception {
+        ViewQuery pages =
+                new ViewQuery("", "page", Optional.empty(), "", ViewQuery.Group.NONE, ViewQuery.Sort.NUMBER, false);
+        assertThat(view(pages).rowCount()).isZero();
+        ViewQuery pictures =
+                new ViewQuery("", "picture", Optional.empty(), "", ViewQuery.Group.NONE, ViewQuery.Sort.NUMBER, true);
+        assertThat(numbers(view(pictures))).hasSize(60).startsWith(60, 59);
+    }
 }

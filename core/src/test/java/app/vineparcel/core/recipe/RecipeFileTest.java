@@ -101,6 +101,19 @@ class RecipeFileTest {
                 "'crop': {'aspect': '3/2'}; /crop/aspect; 3:2",
                 "'metadata': {'set': {'author': 'x'}}; /metadata/set/author; unknown key",
                 "'metadata': {'keep': 'some'}; /metadata/keep; all, rights, none",
+                "'metadata': {'lose': 'some'}; /metadata/lose; unknown key",
+                "'colour': {'intend': 'relative'}; /colour/intend; unknown key",
+                "'sharpen': {'of': 'screen'}; /sharpen/of; unknown key",
+                "'crop': {'ratio': '3:2'}; /crop/ratio; unknown key",
+                "'title': ' '; /title; a blank",
+                "'format': {'type': 'jpeg', 'progressive': 'yes'}; /format/progressive; true or false",
+                "'watermark': {'text': 'x', 'opacity': 0}; /watermark/opacity; above 0 and up to 1",
+                "'watermark': {'text': 'x', 'opacity': 1.01}; /watermark/opacity; above 0 and up to 1",
+                "'watermark': {'text': 'x', 'rotation': -180.5}; /watermark/rotation; from -180 to 180",
+                "'watermark': {'text': 'x', 'rotation': 180.5}; /watermark/rotation; from -180 to 180",
+                "'size': {'densities': [0.2]}; /size/densities; from 0.25 to 8",
+                "'size': {'densities': [1, 1, 1, 1, 1, 1, 1, 1, 2]}; /size/densities; a list of 1 to 8 numbers",
+                "'size': {'mode': 'scale', 'factor': 64.5}; /size/factor; above 0 and up to 64",
             })
     void a_fault_has_its_place_and_says_what_is_allowed(String clause, String pointer, String words) {
         String json = "{\"recipe\": 1, " + clause.replace('\'', '"') + "}";
@@ -109,6 +122,47 @@ class RecipeFileTest {
         assertThat(refused.faults().get(0).pointer()).isEqualTo(pointer);
         assertThat(refused.faults().get(0).sentence()).contains(words);
         assertThat(SCHEMA.accepts(json)).isFalse();
+    }
+
+    /** Numbers that the schema's pattern of an aspect cannot compare. */
+    @ParameterizedTest
+    @ValueSource(strings = {"0:2", "2:0", "1001:1", "1:1001"})
+    void a_crop_has_an_area_and_an_aspect_of_up_to_a_thousand(String aspect) {
+        RecipeException refused = catchThrowableOfType(
+                RecipeException.class,
+                () -> RecipeReader.read("{\"recipe\": 1, \"crop\": {\"aspect\": \"" + aspect + "\"}}", "T"));
+        assertThat(refused.faults().get(0).sentence()).contains(aspect, "3:2");
+    }
+
+    /** The last values that are still taken. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            quoteCharacter = '"',
+            value = {
+                "'crop': {'aspect': '1000:1'}",
+                "'crop': {'aspect': '1:1000'}",
+                "'watermark': {'text': 'x', 'opacity': 1, 'inset': 0.5, 'rotation': 180}",
+                "'watermark': {'text': 'x', 'inset': 0, 'rotation': -180}",
+                "'size': {'densities': [0.25, 8, 1, 2, 3, 4, 5, 6]}",
+                "'size': {'mode': 'scale', 'factor': 64}",
+                "'format': {'quality': 1, 'max-bytes': 1}",
+                "'format': {'quality': 100}",
+                "'format': {'type': 'pdf', 'bleed': 50}",
+            })
+    void the_ends_of_a_range_belong_to_it(String clause) throws RecipeException {
+        String json = "{\"recipe\": 1, " + clause.replace('\'', '"') + "}";
+        assertThat(SCHEMA.accepts(json)).isTrue();
+        assertThat(RecipeReader.read(json, "T").title()).isEqualTo("T");
+    }
+
+    @Test
+    void a_title_has_one_to_120_characters() throws RecipeException {
+        assertThat(RecipeReader.read("{\"recipe\": 1}", "t".repeat(120)).title())
+                .hasSize(120);
+        RecipeException refused = catchThrowableOfType(
+                RecipeException.class, () -> RecipeReader.read("{\"recipe\": 1}", "t".repeat(121)));
+        assertThat(refused.faults().get(0).sentence()).contains("121 characters", "1 to 120");
     }
 
     /** Some editors put it there; it is no part of the text. */
