@@ -1,5 +1,6 @@
 package app.vineparcel.cli;
 
+import app.vineparcel.core.FileSize;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Plan;
@@ -38,7 +39,7 @@ final class TextReport implements Report {
     @Override
     public synchronized void planned(PlannedRendition rendition) {
         out.println("planned  %s  %s  about %s"
-                .formatted(rendition.path(), rendition.size(), weight(rendition.predictedBytes())));
+                .formatted(rendition.path(), rendition.size(), FileSize.rounded(rendition.predictedBytes())));
         findings(rendition);
     }
 
@@ -48,8 +49,8 @@ final class TextReport implements Report {
             String clipped = done.clipped() < 0.001
                     ? ""
                     : String.format(Locale.ROOT, "  %.1f %% out of gamut", 100 * done.clipped());
-            out.println(
-                    "done     %s  %s  %s%s".formatted(rendition.path(), done.size(), weight(done.bytes()), clipped));
+            out.println("done     %s  %s  %s%s"
+                    .formatted(rendition.path(), done.size(), FileSize.rounded(done.bytes()), clipped));
             findings(rendition);
             done.notices().forEach(notice -> out.println("         " + level(notice) + ": " + notice.text()));
         } else if (outcome instanceof Outcome.Failed failed) {
@@ -68,7 +69,7 @@ final class TextReport implements Report {
     public void endOfPlan(Plan plan) {
         out.println(String.join(
                 ", ",
-                count(plan.renditions().size(), "rendition") + " of about " + weight(plan.predictedBytes()),
+                count(plan.renditions().size(), "rendition") + " of about " + FileSize.rounded(plan.predictedBytes()),
                 count(plan.count(Finding.Level.BLOCKER), "blocker"),
                 count(plan.count(Finding.Level.CAUTION), "caution"),
                 count(plan.count(Finding.Level.HINT), "hint")));
@@ -81,15 +82,5 @@ final class TextReport implements Report {
 
     private static String count(long number, String one) {
         return number + " " + one + (number == 1 ? "" : "s");
-    }
-
-    /** Powers of ten, as on the pages. */
-    static String weight(long bytes) {
-        if (bytes < 1_000_000) {
-            return String.format(Locale.ROOT, "%.0f kB", Math.max(1, bytes / 1e3));
-        }
-        return bytes < 1_000_000_000
-                ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6)
-                : String.format(Locale.ROOT, "%.2f GB", bytes / 1e9);
     }
 }

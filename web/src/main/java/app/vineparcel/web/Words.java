@@ -1,5 +1,6 @@
 package app.vineparcel.web;
 
+import app.vineparcel.core.FileSize;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -16,13 +17,7 @@ public final class Words {
 
     /** A weight in powers of ten: {@code 412 kB}. */
     public String weight(long bytes) {
-        if (bytes < 1_000_000) {
-            return String.format(Locale.ROOT, "%d kB", Math.max(1, Math.round(bytes / 1e3)));
-        }
-        if (bytes < 1_000_000_000) {
-            return String.format(Locale.ROOT, bytes < 10_000_000 ? "%.1f MB" : "%.0f MB", bytes / 1e6);
-        }
-        return String.format(Locale.ROOT, "%.2f GB", bytes / 1e9);
+        return FileSize.rounded(bytes);
     }
 
     /** A weight to the byte: {@code 412,345 bytes}. */

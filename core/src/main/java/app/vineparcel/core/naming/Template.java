@@ -113,16 +113,16 @@ public final class Template {
             throw new TemplateException("{%s} takes no format, but “%s” was given".formatted(name, format));
         }
         return switch (name) {
-            case "stem" -> NameFields::stem;
-            case "piece" -> NameFields::piece;
-            case "recipe" -> NameFields::recipe;
-            case "channel" -> NameFields::channel;
+            case "stem" -> fields -> fields.shown().stem();
+            case "piece" -> fields -> fields.shown().piece();
+            case "recipe" -> fields -> fields.file().recipe();
+            case "channel" -> fields -> fields.file().channel();
             case "assignment" -> NameFields::assignment;
-            case "width" -> fields -> String.valueOf(fields.width());
-            case "height" -> fields -> String.valueOf(fields.height());
-            case "scale" -> NameFields::scale;
-            case "density" -> NameFields::densityMark;
-            case "format" -> NameFields::format;
+            case "width" -> fields -> String.valueOf(fields.file().width());
+            case "height" -> fields -> String.valueOf(fields.file().height());
+            case "scale" -> fields -> fields.file().scale();
+            case "density" -> fields -> fields.file().densitySuffix();
+            case "format" -> fields -> fields.file().format();
             case "n" -> number(format);
             case "date" -> {
                 DateTimeFormatter pattern = pattern(format);
@@ -130,15 +130,17 @@ public final class Template {
             }
             case "shot" -> {
                 DateTimeFormatter pattern = pattern(format);
-                yield fields ->
-                        fields.shot().map(time -> formatted(pattern, time)).orElse("");
+                yield fields -> fields.shown()
+                        .shot()
+                        .map(time -> formatted(pattern, time))
+                        .orElse("");
             }
             case "keep" -> {
                 if (!PhotoFacts.FIELDS.contains(format)) {
                     throw new TemplateException("{keep:%s} is not known; there are keep:%s"
                             .formatted(format, String.join(", keep:", PhotoFacts.FIELDS)));
                 }
-                yield fields -> fields.kept().getOrDefault(format, "");
+                yield fields -> fields.shown().kept().getOrDefault(format, "");
             }
             default -> throw new TemplateException("{%s} is not a field; there are %s".formatted(name, FIELDS));
         };
@@ -149,7 +151,7 @@ public final class Template {
             throw new TemplateException("{n:%s} needs a number of digits from 1 to 9, as in {n:3}".formatted(format));
         }
         String pattern = format.isEmpty() ? "%d" : "%0" + format + "d";
-        return fields -> String.format(Locale.ROOT, pattern, fields.number());
+        return fields -> String.format(Locale.ROOT, pattern, fields.shown().number());
     }
 
     private static DateTimeFormatter pattern(String format) throws TemplateException {
@@ -221,8 +223,8 @@ public final class Template {
                 ? List.of()
                 : ofThePicture.stream()
                         .filter(field -> field.equals(SHOT)
-                                ? fields.shot().isEmpty()
-                                : !fields.kept().containsKey(field.substring(KEEP.length())))
+                                ? fields.shown().shot().isEmpty()
+                                : !fields.shown().kept().containsKey(field.substring(KEEP.length())))
                         .toList();
     }
 

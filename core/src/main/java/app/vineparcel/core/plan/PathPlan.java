@@ -63,19 +63,21 @@ final class PathPlan {
     Place place(PlanPiece piece, String name, PlanColumn column, PixelSize size) throws TemplateException {
         Recipe recipe = column.recipe();
         NameFields fields = new NameFields(
-                piece.info().stem(),
-                name,
-                recipe.title(),
-                column.channel(),
+                new NameFields.Shown(
+                        piece.info().stem(),
+                        name,
+                        piece.number(),
+                        piece.info().facts().taken(),
+                        facts.computeIfAbsent(piece.info(), info -> info.facts().fields())),
+                new NameFields.File(
+                        recipe.title(),
+                        column.channel(),
+                        size.width(),
+                        size.height(),
+                        column.density(),
+                        recipe.format().type()),
                 assignment,
-                size.width(),
-                size.height(),
-                column.density(),
-                recipe.format().type(),
-                piece.number(),
-                today,
-                piece.info().facts().taken(),
-                facts.computeIfAbsent(piece.info(), info -> info.facts().fields()));
+                today);
         Templates known = templates.computeIfAbsent(column, Templates::of);
         if (known.broken().isPresent()) {
             throw known.broken().get();

@@ -1,5 +1,6 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.FileSize;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.Recipe;
@@ -91,12 +92,8 @@ public final class Planner {
                         Finding.Level.BLOCKER,
                         "limit-unreachable",
                         "At the lowest quality it would be about %s, and the limit is %s. Make it smaller, choose another format, or raise the limit."
-                                .formatted(weight(least), weight(limit))))
+                                .formatted(FileSize.rounded(least), FileSize.stated(limit))))
                 : Optional.empty();
-    }
-
-    private static String weight(long bytes) {
-        return bytes < 10_000 ? "%,d bytes".formatted(bytes) : "%,d kB".formatted(bytes / 1000);
     }
 
     /** Some systems take no path beyond 260 characters, none one beyond some thousand. */

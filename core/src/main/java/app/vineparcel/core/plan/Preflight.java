@@ -1,6 +1,8 @@
 package app.vineparcel.core.plan;
 
 import app.vineparcel.core.colour.ColourModel;
+import app.vineparcel.core.geometry.Fitting;
+import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.recipe.Recipe;
@@ -93,13 +95,12 @@ final class Preflight {
                             "Enlarged %.1f times; it will look soft. Import a larger source or ask for fewer pixels.",
                             framing.scale())));
         }
-        PixelSize asked = new app.vineparcel.core.geometry.Fitting(
-                        recipe.crop(), recipe.size().sizing().times(column.density()), true)
+        PixelSize asked = new Fitting(recipe.crop(), recipe.size().sizing().times(column.density()), true)
                 .frame(
                         new PixelSize(
                                 (int) Math.max(1, Math.round(framing.crop().width())),
                                 (int) Math.max(1, Math.round(framing.crop().height()))),
-                        app.vineparcel.core.geometry.FocalPoint.CENTRE)
+                        FocalPoint.CENTRE)
                 .content();
         boolean smaller = asked.width() > framing.content().width() + 1
                 || asked.height() > framing.content().height() + 1;

@@ -77,18 +77,18 @@ public enum Clause {
 
     /** The recipe {@code to} with this clause of {@code from}. */
     public Recipe copied(Recipe from, Recipe to) {
-        return new Recipe(
-                to.title(),
-                (this == CROP ? from : to).crop(),
-                (this == SIZE ? from : to).size(),
-                (this == COLOUR ? from : to).colour(),
-                (this == COLOUR ? from : to).background(),
-                (this == SHARPEN ? from : to).sharpen(),
-                (this == WATERMARK ? from : to).watermark(),
-                (this == FORMAT ? from : to).format(),
-                (this == FORMAT ? from : to).maxBytes(),
-                (this == METADATA ? from : to).metadata(),
-                (this == NAME ? from : to).name(),
-                (this == FOLDER ? from : to).folder());
+        Recipe.Builder changed = to.change();
+        switch (this) {
+            case CROP -> changed.crop(from.crop());
+            case SIZE -> changed.size(from.size());
+            case COLOUR -> changed.colour(from.colour()).background(from.background());
+            case SHARPEN -> changed.sharpen(from.sharpen());
+            case WATERMARK -> changed.watermark(from.watermark());
+            case FORMAT -> changed.format(from.format()).maxBytes(from.maxBytes());
+            case METADATA -> changed.metadata(from.metadata());
+            case NAME -> changed.name(from.name());
+            case FOLDER -> changed.folder(from.folder());
+        }
+        return changed.build();
     }
 }

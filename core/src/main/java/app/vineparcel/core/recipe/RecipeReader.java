@@ -63,19 +63,18 @@ public final class RecipeReader {
             root.fault("title", "the character U+0000", "a text without it is expected");
         }
         FormatClauseReader format = new FormatClauseReader(root.object("format"));
-        Recipe recipe = new Recipe(
-                ownTitle,
-                crop(root.object("crop")),
-                new SizeClauseReader(root.object("size")).read(),
-                colour(root.object("colour")),
-                background(root),
-                sharpen(root.object("sharpen")),
-                new WatermarkClauseReader(root.object("watermark")).read(),
-                format.read(),
-                format.maxBytes(),
-                metadata(root.object("metadata")),
-                root.text("name").orElse("{stem}"),
-                root.text("folder").orElse(""));
+        Recipe recipe = Recipe.plain(ownTitle, format.read())
+                .crop(crop(root.object("crop")))
+                .size(new SizeClauseReader(root.object("size")).read())
+                .colour(colour(root.object("colour")))
+                .background(background(root))
+                .sharpen(sharpen(root.object("sharpen")))
+                .watermark(new WatermarkClauseReader(root.object("watermark")).read())
+                .maxBytes(format.maxBytes())
+                .metadata(metadata(root.object("metadata")))
+                .name(root.text("name").orElse(Recipe.USUAL_NAME))
+                .folder(root.text("folder").orElse(""))
+                .build();
         template(root, "name", recipe.name(), PathTemplate::name);
         template(root, "folder", recipe.folder(), PathTemplate::folders);
         root.refuseOthers();

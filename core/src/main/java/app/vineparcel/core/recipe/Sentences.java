@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import app.vineparcel.core.FileSize;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
@@ -101,13 +102,7 @@ public final class Sentences {
         return format(recipe.format())
                 + (recipe.maxBytes().isEmpty()
                         ? ""
-                        : ", at most " + weight(recipe.maxBytes().getAsLong()));
-    }
-
-    private static String weight(long bytes) {
-        return bytes >= 1_000_000
-                ? JsonNumbers.plain(Math.round(bytes / 1e4) / 100.0) + " MB"
-                : JsonNumbers.plain(Math.round(bytes / 1e2) / 10.0) + " kB";
+                        : ", at most " + FileSize.stated(recipe.maxBytes().getAsLong()));
     }
 
     /** What kind of file it becomes: {@code JPEG, quality 82, progressive}. */

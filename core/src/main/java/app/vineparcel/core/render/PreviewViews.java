@@ -10,16 +10,11 @@ import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.CarriedMetadata;
-import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.recipe.Background;
-import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
-import app.vineparcel.core.recipe.SharpenClause;
-import app.vineparcel.core.recipe.SizeClause;
 import app.vineparcel.core.source.OpenedSource;
 import java.util.Optional;
-import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -154,18 +149,9 @@ public final class PreviewViews {
     }
 
     private static Recipe plain(Background background) {
-        return new Recipe(
-                "view",
-                Optional.empty(),
-                SizeClause.ORIGINAL,
-                ColourClause.SRGB,
-                background,
-                SharpenClause.NONE,
-                Optional.empty(),
-                new PngFormat(32),
-                OptionalLong.empty(),
-                MetadataPolicy.USUAL,
-                "view",
-                "");
+        return Recipe.plain("view", new PngFormat(32))
+                .background(background)
+                .name("view")
+                .build();
     }
 }

@@ -10,16 +10,11 @@ import app.vineparcel.core.codec.shapes.PdfFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.ExactFraming;
 import app.vineparcel.core.geometry.Extent;
-import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.plan.PrintLayout;
-import app.vineparcel.core.recipe.Background;
-import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
-import app.vineparcel.core.recipe.SharpenClause;
-import app.vineparcel.core.recipe.SizeClause;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
@@ -29,24 +24,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.OptionalLong;
 
 /** Pieces on paper, as a PDF: shapes stay shapes, pictures have the pixels that they have. */
 public final class PrintFile {
 
-    private static final Recipe AS_IT_IS = new Recipe(
-            "print",
-            Optional.empty(),
-            SizeClause.ORIGINAL,
-            ColourClause.SRGB,
-            Background.TRANSPARENT,
-            SharpenClause.NONE,
-            Optional.empty(),
-            new PdfFormat(Shapes.Pages.PLAIN, Shapes.TextUse.EMBED, 92),
-            OptionalLong.empty(),
-            MetadataPolicy.USUAL,
-            "{piece}",
-            "");
+    private static final Recipe AS_IT_IS = Recipe.plain(
+                    "print", new PdfFormat(Shapes.Pages.PLAIN, Shapes.TextUse.EMBED, 92))
+            .name("{piece}")
+            .build();
 
     private PrintFile() {}
 

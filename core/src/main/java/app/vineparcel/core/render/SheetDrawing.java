@@ -6,41 +6,24 @@ import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Sheet;
 import app.vineparcel.core.raster.Pixels;
-import app.vineparcel.core.recipe.Background;
-import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
-import app.vineparcel.core.recipe.SharpenClause;
-import app.vineparcel.core.recipe.SizeClause;
 import app.vineparcel.core.source.Canvas;
 import app.vineparcel.core.source.DrawnDocument;
 import app.vineparcel.core.source.SourceOptions;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.OptionalLong;
 
 /** Draws a sheet: every piece on it at the size that it gets, edges on whole pixels. */
 final class SheetDrawing {
 
     /** As a picture on a screen, clear where it is clear. */
-    private static final Recipe SCREEN = new Recipe(
-            "sheet",
-            Optional.empty(),
-            SizeClause.ORIGINAL,
-            ColourClause.SRGB,
-            Background.TRANSPARENT,
-            SharpenClause.NONE,
-            Optional.empty(),
-            new PngFormat(32),
-            OptionalLong.empty(),
-            MetadataPolicy.USUAL,
-            "{stem}",
-            "");
+    private static final Recipe SCREEN =
+            Recipe.plain("sheet", new PngFormat(32)).build();
 
     private final OpenSources sources;
     private final FramedSources look;

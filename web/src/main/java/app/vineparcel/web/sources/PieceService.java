@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
+import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.naming.NameFields;
 import app.vineparcel.core.naming.PathTemplate;
@@ -279,22 +280,18 @@ public class PieceService {
         for (StoredPiece piece : chosen) {
             String stem =
                     piece.sourceId().map(known::get).map(SourceEntity::name).orElse(piece.name());
-            Extent size = piece.extent();
-            String name = parsed.expand(new NameFields(
+            PixelSize pixels = piece.extent().rounded();
+            NameFields fields = new NameFields(
+                    new NameFields.Shown(
                             stem,
                             piece.ownName(),
-                            "",
-                            "",
-                            "",
-                            size.rounded().width(),
-                            size.rounded().height(),
-                            1,
-                            "",
                             names.size() + 1,
-                            LocalDate.now(clock),
                             facts(piece, known).taken(),
-                            facts(piece, known).fields()))
-                    .strip();
+                            facts(piece, known).fields()),
+                    NameFields.File.plain(pixels.width(), pixels.height()),
+                    "",
+                    LocalDate.now(clock));
+            String name = parsed.expand(fields).strip();
             names.add(
                     name.length() > StoredPieceEntity.LONGEST_NAME
                             ? name.substring(0, StoredPieceEntity.LONGEST_NAME)
