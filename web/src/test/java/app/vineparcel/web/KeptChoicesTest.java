@@ -220,6 +220,6 @@ class KeptChoicesTest extends Workbench {
                         .statusCode())
                 .isEqualTo(200);
         assertThat(shown()).isEqualTo(before);
-        assertThat(visitor.post(plan + "/choice", "off=1,2").statusCode()).isEqualTo(400);
+        assertThat(visitor.post(plan + "/choice", "off=1,2").statusCode()).isEqualTo(404);
     }
 }

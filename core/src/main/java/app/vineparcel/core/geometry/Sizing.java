@@ -4,39 +4,30 @@ package app.vineparcel.core.geometry;
 public sealed interface Sizing {
 
     /** So many times that large. */
-    default Sizing times(double density) {
-        if (density == 1) {
-            return this;
-        }
-        if (this instanceof Edge edge) {
-            return new Edge(edge.side(), times(edge.px(), density));
-        }
-        if (this instanceof Boxed box) {
-            return new Boxed(box.fit(), times(box.width(), density), times(box.height(), density));
-        }
-        if (this instanceof Scaled scaled) {
-            return new Scaled(Math.min(64, scaled.factor() * density));
-        }
-        if (this instanceof Megapixels area) {
-            return new Megapixels(Math.min(1000, area.mp() * density * density));
-        }
-        if (this instanceof Print print) {
-            return new Print(print.fit(), print.width(), print.height(), print.unit(), times(print.ppi(), density));
-        }
-        return new Scaled(density);
-    }
+    Sizing times(double density);
 
     private static int times(int px, double density) {
         return (int) Math.max(1, Math.round(px * density));
     }
 
     /** As many pixels as the piece has. */
-    record Original() implements Sizing {}
+    record Original() implements Sizing {
+
+        @Override
+        public Sizing times(double density) {
+            return density == 1 ? this : new Scaled(density);
+        }
+    }
 
     /** One edge is given, the other follows. */
     record Edge(Side side, int px) implements Sizing {
         public Edge {
             requirePositive(px);
+        }
+
+        @Override
+        public Sizing times(double density) {
+            return new Edge(side, Sizing.times(px, density));
         }
     }
 
@@ -53,6 +44,11 @@ public sealed interface Sizing {
         public Boxed {
             requirePositive(width);
             requirePositive(height);
+        }
+
+        @Override
+        public Sizing times(double density) {
+            return new Boxed(fit, Sizing.times(width, density), Sizing.times(height, density));
         }
     }
 
@@ -72,8 +68,13 @@ public sealed interface Sizing {
     record Scaled(double factor) implements Sizing {
         public Scaled {
             if (!(factor > 0 && factor <= 64)) {
-                throw new IllegalArgumentException("a factor lies above 0 and is at most 64");
+                throw new IllegalArgumentException("a factor is above 0 and is at most 64");
             }
+        }
+
+        @Override
+        public Sizing times(double density) {
+            return new Scaled(Math.min(64, factor * density));
         }
     }
 
@@ -81,8 +82,13 @@ public sealed interface Sizing {
     record Megapixels(double mp) implements Sizing {
         public Megapixels {
             if (!(mp > 0 && mp <= 1000)) {
-                throw new IllegalArgumentException("megapixels lie above 0 and are at most 1000");
+                throw new IllegalArgumentException("megapixels are above 0 and are at most 1000");
             }
+        }
+
+        @Override
+        public Sizing times(double density) {
+            return new Megapixels(Math.min(1000, mp * density * density));
         }
     }
 
@@ -93,6 +99,11 @@ public sealed interface Sizing {
             if (!(width > 0 && height > 0)) {
                 throw new IllegalArgumentException("a paper size is positive");
             }
+        }
+
+        @Override
+        public Sizing times(double density) {
+            return new Print(fit, width, height, unit, Sizing.times(ppi, density));
         }
 
         /** The same as a box in px. */

@@ -37,7 +37,7 @@ class SizingTest {
     @ParameterizedTest
     @MethodSource("ladders")
     void a_density_multiplies_pixels_and_leaves_shapes_of_sizes_alone(Sizing once, Sizing twice, Sizing half) {
-        assertThat(once.times(1)).isSameAs(once);
+        assertThat(once.times(1)).isEqualTo(once);
         assertThat(once.times(2)).isEqualTo(twice);
         assertThat(once.times(0.5)).isEqualTo(half);
     }

@@ -65,14 +65,9 @@ record SelectedCells(Map<ColumnKey, Set<Long>> piecesByColumn, boolean isAsBefor
                 chosen.put(ColumnKey.of(sides[0]), pieces);
             }
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
-            throw unreadable();
+            throw nothing(Text.of("plan.the-page-sent-something"), Text.of("plan.reload-the-page-and-2"));
         }
         return chosen;
-    }
-
-    /** Cells that are not written as pages write them. */
-    static ProblemException unreadable() {
-        return nothing(Text.of("plan.the-page-sent-something"), Text.of("plan.reload-the-page-and-2"));
     }
 
     private static ProblemException nothing(String reason, String remedy) {

@@ -103,7 +103,7 @@ class SelectionController {
                             SelectedCells.ColumnKey.of(keys[1]).key()))
                     .toList();
         } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
-            throw SelectedCells.unreadable();
+            throw gone();
         }
     }
 

@@ -54,6 +54,7 @@ public class RecipePages {
                 "anchors", Arrays.stream(Anchor.values()).map(Anchor::word).toList());
         model.addAttribute("sentences", RecipeCheck.sentences(recipe));
         model.addAttribute("idle", RecipeCheck.idle(recipe));
+        model.addAttribute("sizeFor", SizeFields.shownIn());
         model.addAttribute("aspects", List.of("1:1", "3:2", "2:3", "4:3", "4:5", "16:9", "9:16"));
         return "recipes/page";
     }

@@ -3,6 +3,8 @@ package app.vineparcel.web.recipes;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /** Which numbers and options belong to which size mode of a recipe. */
 final class SizeFields {
@@ -37,5 +39,25 @@ final class SizeFields {
     /** The fields of a mode; none for one that there is not. */
     static List<String> of(String mode) {
         return FIELDS.getOrDefault(mode, List.of());
+    }
+
+    /**
+     * In which modes each part of the form is shown, as {@code data-for} has it: by field, with {@code box} for what only sizes in px have and
+     * {@code enlarge} for what all have but the original.
+     */
+    static Map<String, String> shownIn() {
+        Map<String, String> shown = new LinkedHashMap<>();
+        for (String field : List.of("px", "factor", "mp", "width", "unit", "fit")) {
+            shown.put(field, modes(fields -> fields.contains(field)));
+        }
+        shown.put("box", modes(fields -> fields.contains("width") && !fields.contains("unit")));
+        shown.put("enlarge", modes(fields -> !fields.isEmpty()));
+        return shown;
+    }
+
+    private static String modes(Predicate<List<String>> which) {
+        return MODES.stream()
+                .filter(mode -> which.test(FIELDS.get(mode)))
+                .collect(Collectors.joining(" ", "size:", ""));
     }
 }
