@@ -115,7 +115,7 @@ class RenderCommandTest {
         assertThat(answer.lines())
                 .extracting(line -> line.get("status").stringValue())
                 .containsExactlyInAnyOrder("failed", "failed", "done", "done");
-        assertThat(answer.out()).contains("whatever its ending “.jpg” says", "no longer there");
+        assertThat(answer.out()).contains("whatever its ending “.jpg” says", "The file is missing.");
     }
 
     @Test
@@ -123,7 +123,7 @@ class RenderCommandTest {
         Path other = write("other.recipe.json", "{\"recipe\": 1, \"name\": \"{date:yyyyMMdd}-{stem}\"}");
         Answer answer = parcel("--recipe", recipe, "--recipe", other, "--into", into, "--plan", pictures);
         assertThat(answer.status()).isEqualTo(1);
-        assertThat(answer.out()).contains("blocker: “pears” by “shop” is already to be written");
+        assertThat(answer.out()).contains("blocker: “pears” with “shop” already goes to");
     }
 
     @Test
@@ -166,7 +166,9 @@ class RenderCommandTest {
         Path file = write("occupied", "a file");
         Answer answer = parcel("--recipe", recipe, "--into", file, pictures);
         assertThat(answer.status()).isEqualTo(1);
-        assertThat(answer.err()).contains("there is a file").doesNotContain("Exception");
+        assertThat(answer.err())
+                .contains("There is a file where a folder is needed")
+                .doesNotContain("Exception");
     }
 
     /** A mark beside the recipe, a profile on a shelf, and a weight that cannot be kept: each where it belongs. */
@@ -186,7 +188,7 @@ class RenderCommandTest {
                  "size": {"mode": "width", "px": 60}, "format": {"max-bytes": 9000}}""");
         Answer without = parcel("--recipe", marked, "--into", into, "--plan", pictures);
         assertThat(without.status()).isEqualTo(1);
-        assertThat(without.out()).contains("no sound ICC profile “House.icc”");
+        assertThat(without.out()).contains("no usable ICC profile “House.icc”");
         Answer with = parcel("--recipe", marked, "--shelf", shelf, "--into", into, "--json", pictures);
         assertThat(with.status()).isZero();
         assertThat(with.lines()).allSatisfy(line -> {
@@ -201,7 +203,7 @@ class RenderCommandTest {
                 folder.resolve("light.recipe.json"), "{\"recipe\": 1, \"format\": {\"max-bytes\": 100}}");
         Answer answer = parcel("--recipe", light, "--into", into, pictures);
         assertThat(answer.status()).isEqualTo(1);
-        assertThat(answer.out()).contains("bytes at its lightest, and the limit is 100");
+        assertThat(answer.out()).containsPattern("it is at least 1,\\d{3} bytes, and the limit is 100");
         assertThat(into.resolve("pears.jpg")).doesNotExist();
     }
 
@@ -255,7 +257,7 @@ class RenderCommandTest {
     void a_piece_that_is_not_there_is_said() throws IOException {
         Answer answer = parcel("--recipe", recipe, "--into", into, "--piece", "quince", labels());
         assertThat(answer.status()).isEqualTo(2);
-        assertThat(answer.err()).contains("no piece is called like that");
+        assertThat(answer.err()).contains("no piece has that name");
     }
 
     @Test

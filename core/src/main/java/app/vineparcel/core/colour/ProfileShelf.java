@@ -2,14 +2,14 @@ package app.vineparcel.core.colour;
 
 import java.util.Optional;
 
-/** Where the profiles that recipes name are found: what is built in, and what people imported in. */
+/** Where the profiles that recipes name are found: what is built in, and what people imported. */
 @FunctionalInterface
 public interface ProfileShelf {
 
     /** Only what is built in. */
     ProfileShelf BUILT_IN = name -> Optional.empty();
 
-    /** A profile that was imported in, by its file's name. */
+    /** A profile that was imported, by its file's name. */
     Optional<IccProfile> imported(String name);
 
     /** Any profile by its word in a recipe. */

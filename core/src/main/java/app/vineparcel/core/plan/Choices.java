@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Which cells of a plan are on, and in which a piece is treated otherwise than its recipe says. Every cell is on until it is turned
+ * Which cells of a plan are on, and in which a piece overrides its recipe. Every cell is on until it is turned
  * off, but for pieces that are only rendered where somebody asks: theirs are off until they are turned on.
  *
  * @param off cells that are not wanted
@@ -68,7 +68,7 @@ public record Choices(
         return onDemand.contains(piece) ? on.contains(cell) : !off.contains(cell);
     }
 
-    /** What is otherwise in a cell. */
+    /** The override of a cell. */
     public Optional<PieceOverride> override(String piece, String column) {
         return Optional.ofNullable(overrides.get(new CellKey(piece, column)));
     }
@@ -126,7 +126,7 @@ public record Choices(
         return turned(cells, !cells.stream().allMatch(cell -> isOn(cell.piece(), cell.column())));
     }
 
-    /** The same with a cell treated otherwise; an empty override gives it back to its recipe. */
+    /** The same with an override of a cell; an empty override gives it back to its recipe. */
     public Choices overridden(CellKey cell, PieceOverride override) {
         Map<CellKey, PieceOverride> other = new HashMap<>(overrides);
         if (override.isEmpty()) {

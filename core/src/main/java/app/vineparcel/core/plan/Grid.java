@@ -79,7 +79,7 @@ public final class Grid {
         return axes.columns();
     }
 
-    /** What is expected, and what is otherwise. */
+    /** What is expected, and the overrides. */
     public Choices choices() {
         return cells.choices();
     }
@@ -122,7 +122,7 @@ public final class Grid {
         return codes;
     }
 
-    /** The densities of a cell, with what is otherwise for its piece. */
+    /** The densities of a cell, with the override of its piece. */
     List<PlanColumn> steps(int row, int column) {
         return cells.densities(axes.index(row, column));
     }

@@ -203,7 +203,7 @@ final class GridCells {
         return cells[index];
     }
 
-    /** The densities of a cell, with what is otherwise for its piece. */
+    /** The densities of a cell, with the override of its piece. */
     List<PlanColumn> densities(int index) {
         List<PlanColumn> own = overridden.isEmpty() ? null : overridden.get(axes.cell(index));
         return own == null ? axes.ladder(index) : own;

@@ -13,7 +13,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The clauses in which one piece is treated otherwise than its recipe says.
+ * The clauses in which one piece overrides its recipe.
  *
  * @param clauses those that count
  * @param changed a recipe that has them; its other clauses count for nothing
@@ -75,7 +75,7 @@ public record PieceOverride(Set<Clause> clauses, Recipe changed) {
         return new PieceOverride(clauses.stream().filter(one -> one != clause).collect(Collectors.toSet()), changed);
     }
 
-    /** Whether nothing is treated otherwise. */
+    /** Whether nothing is overridden. */
     public boolean isEmpty() {
         return clauses.isEmpty();
     }

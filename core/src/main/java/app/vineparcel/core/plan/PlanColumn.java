@@ -50,7 +50,7 @@ public record PlanColumn(
         return other == density ? this : new PlanColumn(id, recipe, channel, folder, rules, placement, other);
     }
 
-    /** The same with another recipe, as for a piece that is treated otherwise. */
+    /** The same with another recipe, as for a piece with an override. */
     public PlanColumn with(Recipe other) {
         return new PlanColumn(id, other, channel, folder, rules, placement, density);
     }

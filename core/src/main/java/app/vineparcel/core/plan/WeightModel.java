@@ -57,7 +57,7 @@ final class WeightModel {
         return 1 + more * sharpen.strength() / 100.0;
     }
 
-    /** About the fewest bytes that a file can be imported to by lowering its quality or colours. */
+    /** About the fewest bytes that a file can be brought to by lowering its quality or colours. */
     static long least(OutputFormat format, SharpenClause sharpen, Framing framing, PlanPiece piece) {
         OutputFormat lowest =
                 format.weightStep().isPresent() ? format.atWeightStep(format.paletteColours() > 0 ? 2 : 1) : format;

@@ -205,7 +205,7 @@ public final class Encoding {
         return light < -TOLERANCE | light > 1 + TOLERANCE;
     }
 
-    /** A pixel beyond the target's range. What a filter lifted beyond the source's own range is imported back first: it is no colour of the source. */
+    /** A pixel beyond the target's range. What a filter lifted beyond the source's own range is clipped first: it is no colour of the source. */
     private int outside(float[] row, int i, CodeTable codes, byte[] into, int start) {
         float r = clamped(row[i]);
         float g = clamped(row[i + 1]);
@@ -234,7 +234,7 @@ public final class Encoding {
             int at = pixel * inBands;
             float raw = source.hasAlpha() ? row[at + inBands - 1] : 1;
             float alpha = clamped(raw);
-            // a filter may lift alpha and colour above 1 together; both are imported back by the same share
+            // a filter may lift alpha and colour above 1 together; both are scaled back by the same share
             float gain = raw > 0 ? 1 / raw : 0;
             for (int in = 0; in < inColours; in++) {
                 own[in] = clamped(row[at + in] * gain);

@@ -5,7 +5,7 @@ import app.vineparcel.core.colour.RenderingIntent;
 /**
  * In which colours a rendition comes.
  *
- * @param profile the word of a built-in profile, the name of an ICC file that was imported in, or {@link #AS_SOURCE}
+ * @param profile the word of a built-in profile, the name of an ICC file that was imported, or {@link #AS_SOURCE}
  * @param intent how colours go there
  * @param blackPoint whether the darkest of the source becomes the darkest of the rendition
  * @param embed whether the profile goes into the file

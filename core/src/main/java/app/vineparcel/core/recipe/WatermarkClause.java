@@ -29,7 +29,7 @@ public record WatermarkClause(
     public sealed interface Mark {}
 
     /**
-     * A picture, PNG or SVG, that was imported in.
+     * A picture, PNG or SVG, that was imported.
      *
      * @param name its file's name
      * @param onDark the file of the light variant, for dark ground

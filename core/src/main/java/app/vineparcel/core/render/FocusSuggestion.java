@@ -4,7 +4,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.source.OpenedSource;
 
-/** The focal point that is taken where nobody gives one, for those who want to show it beforehand. */
+/** The focal point that is taken where nobody gives one, to be shown before rendering. */
 public final class FocusSuggestion {
 
     private FocusSuggestion() {}

@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** A shelf whose marks are read once, each remembering how it was last drawn, for a bench on which recipes are tried. Used by one thread at a time. */
+/** A shelf whose marks are read once, each remembering how it was last drawn, for a preview session. Used by one thread at a time. */
 final class MarkMemory implements Shelf {
 
     private final Shelf shelf;

@@ -67,19 +67,20 @@ public final class PieceMeasurement {
                 new RenditionPixels.RenderContext(Shelf.EMPTY, conversions, clock, 1, Optional.empty());
         try (WorkBudget ignored = reader.pool().begin(ALL_OF_THEM);
                 OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            FramedSources look = new FramedSources(sources, context);
+            FramedSources framedSources = new FramedSources(sources, context);
             for (PlanPiece piece : pieces) {
                 if (wanted.test(piece)) {
-                    found.accept(piece, measured(reader, look, planner.plan(piece, column)));
+                    found.accept(piece, measured(reader, framedSources, planner.plan(piece, column)));
                 }
             }
         }
     }
 
-    private static Optional<PictureFacts> measured(SourceReader reader, FramedSources look, PlannedRendition planned) {
+    private static Optional<PictureFacts> measured(
+            SourceReader reader, FramedSources framedSources, PlannedRendition planned) {
         try {
             return ForeignWork.within(reader.pool(), reader.limits().source(), () -> {
-                FramedSources.FramedSource seen = look.of(planned);
+                FramedSources.FramedSource seen = framedSources.of(planned);
                 return Optional.of(
                         PictureMeasurement.of(seen.source(), seen.framing().crop()));
             });

@@ -52,7 +52,7 @@ public final class PreviewSession implements AutoCloseable {
     private final OpenSources sources;
     private final RenditionPixels.RenderContext context;
     private final FramedSources pieces;
-    private @Nullable Appearance look;
+    private @Nullable Appearance appearance;
     private @Nullable RenditionPixels pixels;
     private volatile FramedSources.@Nullable FramedSource framed;
     private @Nullable PreviewViews views;
@@ -92,15 +92,15 @@ public final class PreviewSession implements AutoCloseable {
             throws ProblemException {
         Recipe recipe = planned.column().recipe();
         Appearance wanted = Appearance.of(planned);
-        if (!wanted.equals(look)) {
-            look = null;
+        if (!wanted.equals(appearance)) {
+            appearance = null;
             FramedSources.FramedSource fresh = pieces.of(planned);
             framed = fresh;
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();
             }
             pixels = RenditionPixels.of(fresh, asPicture(recipe), context);
-            look = wanted;
+            appearance = wanted;
         }
         FramedSources.FramedSource from = framed;
         RenditionPixels made = pixels;
@@ -192,7 +192,7 @@ public final class PreviewSession implements AutoCloseable {
      * @param part px of the rendition
      * @return empty where a look would take as long as the whole
      */
-    public Optional<PreviewViews.View> look(PlannedRendition planned, Box part) throws ProblemException {
+    public Optional<PreviewViews.View> quickView(PlannedRendition planned, Box part) throws ProblemException {
         FramedSources.FramedSource open = framed;
         Recipe recipe = asPicture(planned.column().recipe());
         Optional<Box> inside = part.intersection(planned.size().box());

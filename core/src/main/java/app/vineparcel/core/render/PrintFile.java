@@ -50,7 +50,7 @@ public final class PrintFile {
         Conversions conversions = new Conversions();
         RenditionPixels.RenderContext context = new RenditionPixels.RenderContext(Shelf.EMPTY, conversions, clock, 1);
         try (OpenSources sources = new OpenSources(reader, conversions, clock)) {
-            FramedSources look = new FramedSources(sources, context);
+            FramedSources framedSources = new FramedSources(sources, context);
             Planner planner = new Planner("", LocalDate.EPOCH, Shelf.EMPTY);
             PlanColumn column = new PlanColumn("", AS_IT_IS, "", "");
             List<PdfSheet> sheets = new ArrayList<>();
@@ -59,7 +59,7 @@ public final class PrintFile {
                 List<PdfSheet.Placed> placed = new ArrayList<>();
                 for (PrintLayout.Placed one : page) {
                     PlanPiece piece = pieces.get(one.number());
-                    ShapesFile shapes = new ShapesFile(sources, look, context, planner.plan(piece, column));
+                    ShapesFile shapes = new ShapesFile(sources, framedSources, context, planner.plan(piece, column));
                     placed.addAll(within(shapes, piece, one));
                 }
                 List<Box> marked =

@@ -32,13 +32,13 @@ final class RenditionFile {
     private final OpenSources sources;
     private final RenditionSink sink;
     private final RenditionPixels.RenderContext context;
-    private final FramedSources look;
+    private final FramedSources framedSources;
 
     RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.RenderContext context) {
         this.sources = sources;
         this.sink = sink;
         this.context = context;
-        this.look = new FramedSources(sources, context);
+        this.framedSources = new FramedSources(sources, context);
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
@@ -47,7 +47,7 @@ final class RenditionFile {
 
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        FramedSources.FramedSource framed = look.of(planned);
+        FramedSources.FramedSource framed = framedSources.of(planned);
         SourceInfo source = framed.source().source().info();
         List<Notice> notices = unannounced(planned, source.notices());
         requireWhole(source, notices);
@@ -70,7 +70,7 @@ final class RenditionFile {
 
     private Outcome shapes(PlannedRendition planned, long began) throws ProblemException {
         Recipe recipe = planned.column().recipe();
-        ShapesFile shapes = new ShapesFile(sources, look, context, planned);
+        ShapesFile shapes = new ShapesFile(sources, framedSources, context, planned);
         RenditionSink.Placed placed = place(planned, file -> {
             shapes.write(file);
             long bytes = Files.size(file);

@@ -30,12 +30,12 @@ record RenditionPixels(Picture picture, double clipped) {
     /**
      * What every rendition of a run shares.
      *
-     * @param memory where what was imported to a size is kept; empty where memory is better spent otherwise
+     * @param memory where what was brought to a size is kept; empty where memory is better spent otherwise
      */
     record RenderContext(
             Shelf shelf, Conversions conversions, StageClock clock, int threads, Optional<SizedMemory> memory) {
 
-        /** That keeps nothing that was imported to a size. */
+        /** That keeps nothing that was brought to a size. */
         RenderContext(Shelf shelf, Conversions conversions, StageClock clock, int threads) {
             this(shelf, conversions, clock, threads, Optional.empty());
         }

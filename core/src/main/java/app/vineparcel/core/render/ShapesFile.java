@@ -37,7 +37,7 @@ import java.util.OptionalInt;
 final class ShapesFile {
 
     private final OpenSources sources;
-    private final FramedSources look;
+    private final FramedSources framedSources;
     private final RenditionPixels.RenderContext context;
     private final PlannedRendition planned;
     private final Recipe recipe;
@@ -59,9 +59,12 @@ final class ShapesFile {
     }
 
     ShapesFile(
-            OpenSources sources, FramedSources look, RenditionPixels.RenderContext context, PlannedRendition planned) {
+            OpenSources sources,
+            FramedSources framedSources,
+            RenditionPixels.RenderContext context,
+            PlannedRendition planned) {
         this.sources = sources;
-        this.look = look;
+        this.framedSources = framedSources;
         this.context = context;
         this.planned = planned;
         this.recipe = planned.column().recipe();
@@ -235,7 +238,7 @@ final class ShapesFile {
         double most = recipe.size().enlarge() ? 1 : Math.min(1, crop.width() / wanted.width());
         Framing framing = new ExactFraming(crop, wanted.times(most), wanted.times(most)).rounded();
         RenditionPixels pixels =
-                RenditionPixels.of(look.pixels(piece, planned.options(piece), framing), recipe, context);
+                RenditionPixels.of(framedSources.pixels(piece, planned.options(piece), framing), recipe, context);
         return PicturePacking.art(
                 pixels.picture(), size, recipe.format().shapes().orElseThrow().pictures());
     }

@@ -26,16 +26,19 @@ final class SheetDrawing {
             Recipe.plain("sheet", new PngFormat(32)).build();
 
     private final OpenSources sources;
-    private final FramedSources look;
+    private final FramedSources framedSources;
     private final RenditionPixels.RenderContext context;
     private final PlannedRendition planned;
     private final Sheet sheet;
 
     SheetDrawing(
-            OpenSources sources, FramedSources look, RenditionPixels.RenderContext context, PlannedRendition planned) {
+            OpenSources sources,
+            FramedSources framedSources,
+            RenditionPixels.RenderContext context,
+            PlannedRendition planned) {
         this.context = context;
         this.sources = sources;
-        this.look = look;
+        this.framedSources = framedSources;
         this.planned = planned;
         this.sheet = planned.piece().part().sheet().orElseThrow();
     }
@@ -99,7 +102,7 @@ final class SheetDrawing {
         PixelSize size = new PixelSize((int) seen.width(), (int) seen.height());
         SourceOptions options = planned.options(piece);
         if (!piece.piece().isDrawn()) {
-            FramedSources.FramedSource pixels = look.pixels(piece, options, new Framing(part, size, size));
+            FramedSources.FramedSource pixels = framedSources.pixels(piece, options, new Framing(part, size, size));
             return RenditionPixels.of(pixels, SCREEN, context).picture().pixels();
         }
         DrawnDocument document = sources.drawn(piece, options);

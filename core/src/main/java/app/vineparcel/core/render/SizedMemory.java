@@ -6,7 +6,7 @@ import app.vineparcel.core.raster.Pyramid;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** The last picture that was imported to a size, for a bench on which the clauses behind the size are tried. Used by one thread at a time. */
+/** The last picture that was brought to a size, for a preview session in which the clauses after the size are tried. Used by one thread at a time. */
 final class SizedMemory {
 
     private record Key(Pyramid from, Framing framing) {}

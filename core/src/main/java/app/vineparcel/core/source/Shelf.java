@@ -6,7 +6,7 @@ import app.vineparcel.core.colour.ProfileShelf;
 import java.util.List;
 import java.util.Optional;
 
-/** What people imported in besides sources: ICC profiles and marks, by the names of their files. */
+/** What people imported besides sources: ICC profiles and marks, by the names of their files. */
 public interface Shelf extends ProfileShelf {
 
     /** Nothing but what is built in. */

@@ -161,7 +161,7 @@ public final class SourceReader {
         if (format != SourceFormat.TIFF && format.isDocument()) {
             return documentContents(file, name, format, options);
         }
-        SourceInfo info = look(file).info();
+        SourceInfo info = inspection(file).info();
         if (format == SourceFormat.TIFF) {
             try (Document pages = document(file, options)) {
                 info = info.with(pages.notices());
@@ -242,9 +242,13 @@ public final class SourceReader {
             Decoded opened = document.open(piece);
             SourceInfo info = known.sized(opened.pixels().size()).with(opened.notices());
             if (known.format() == SourceFormat.TIFF) {
-                Inspection look = look(file);
+                Inspection inspection = inspection(file);
                 return new OpenedSource(
-                        info, opened.implied().or(look::profile), look.metadata(), opened.pixels(), opened.model());
+                        info,
+                        opened.implied().or(inspection::profile),
+                        inspection.metadata(),
+                        opened.pixels(),
+                        opened.model());
             }
             return new OpenedSource(info, opened.implied(), CarriedMetadata.NONE, opened.pixels(), opened.model());
         });
@@ -272,7 +276,7 @@ public final class SourceReader {
     /** What can be known without pixels, and the profile itself. */
     private record Inspection(SourceInfo info, Optional<IccProfile> profile, CarriedMetadata metadata) {}
 
-    private Inspection look(Path file) throws ProblemException, IOException {
+    private Inspection inspection(Path file) throws ProblemException, IOException {
         String name = file.getFileName().toString();
         SourceFormat format = format(file, name);
         PixelSize stored = PictureReaders.of(format).size(file);
@@ -316,8 +320,8 @@ public final class SourceReader {
     @SuppressWarnings("try") // a hold counts by being open
     public OpenedSource open(Path file, int leastEdge) throws ProblemException {
         return guarded(file, () -> {
-            Inspection look = look(file);
-            SourceInfo info = look.info();
+            Inspection inspection = inspection(file);
+            SourceInfo info = inspection.info();
             Decoded decoded;
             Pixels upright;
             try (WorkBudget.Hold ignored =
@@ -333,8 +337,8 @@ public final class SourceReader {
                             .with(Stream.concat(info.notices().stream(), decoded.notices().stream())
                                     .distinct()
                                     .toList()),
-                    decoded.implied().or(look::profile),
-                    look.metadata(),
+                    decoded.implied().or(inspection::profile),
+                    inspection.metadata(),
                     upright,
                     decoded.model());
         });

@@ -13,6 +13,7 @@ final class HostileCorpus {
         Map<String, byte[]> all = new LinkedHashMap<>(HostileDrawings.all());
         all.putAll(HostilePages.all());
         all.putAll(HostilePictures.all());
+        all.putAll(HostileLayers.all());
         return all;
     }
 }

@@ -33,7 +33,7 @@ class HostileCorpusTest {
         for (Map.Entry<String, byte[]> one : hostile.entrySet()) {
             Files.write(files.resolve(one.getKey()), one.getValue());
         }
-        Files.write(files.resolve("zz-sound.png"), HostilePictures.emptyPng(600, 400));
+        Files.write(files.resolve("zz-sound.png"), PictureBlocks.emptyPng(600, 400));
         List<Read> read = read(files);
         assertThat(hostile).hasSizeGreaterThan(LEAST_FORMS);
         assertThat(read).as("the process read them all").hasSize(hostile.size() + 1);

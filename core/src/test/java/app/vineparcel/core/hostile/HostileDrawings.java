@@ -328,11 +328,11 @@ final class HostileDrawings {
         add(
                 "picture-huge",
                 "<image width='90' height='90' xlink:href='data:image/png;base64,%s'/>"
-                        .formatted(Base64.getEncoder().encodeToString(HostilePictures.emptyPng(60_000, 60_000))));
+                        .formatted(Base64.getEncoder().encodeToString(PictureBlocks.emptyPng(60_000, 60_000))));
         add(
                 "pictures-many",
                 ("<image width='9' height='9' xlink:href='data:image/png;base64,%s'/>"
-                                .formatted(Base64.getEncoder().encodeToString(HostilePictures.emptyPng(5_000, 5_000))))
+                                .formatted(Base64.getEncoder().encodeToString(PictureBlocks.emptyPng(5_000, 5_000))))
                         .repeat(400));
     }
 

@@ -1,19 +1,28 @@
 package app.vineparcel.core.hostile;
 
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
+import static app.vineparcel.core.hostile.PictureBlocks.ascii;
+import static app.vineparcel.core.hostile.PictureBlocks.box;
+import static app.vineparcel.core.hostile.PictureBlocks.bytes;
+import static app.vineparcel.core.hostile.PictureBlocks.chunk;
+import static app.vineparcel.core.hostile.PictureBlocks.directory;
+import static app.vineparcel.core.hostile.PictureBlocks.emptyPng;
+import static app.vineparcel.core.hostile.PictureBlocks.encoded;
+import static app.vineparcel.core.hostile.PictureBlocks.join;
+import static app.vineparcel.core.hostile.PictureBlocks.little;
+import static app.vineparcel.core.hostile.PictureBlocks.png;
+import static app.vineparcel.core.hostile.PictureBlocks.repeat;
+import static app.vineparcel.core.hostile.PictureBlocks.riff;
+import static app.vineparcel.core.hostile.PictureBlocks.rows;
+import static app.vineparcel.core.hostile.PictureBlocks.segment;
+import static app.vineparcel.core.hostile.PictureBlocks.with;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Random;
-import java.util.zip.CRC32;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
-import javax.imageio.ImageIO;
 
 /** Pictures made to hurt whoever reads them. */
 final class HostilePictures {
@@ -26,17 +35,16 @@ final class HostilePictures {
     /** By file name. */
     static Map<String, byte[]> all() throws IOException {
         HostilePictures pictures = new HostilePictures();
-        pictures.png();
+        pictures.pngs();
         pictures.jpeg();
         pictures.tiff();
         pictures.smaller();
         pictures.boxes();
         pictures.webp();
-        pictures.layered();
         return pictures.made;
     }
 
-    private void png() {
+    private void pngs() {
         byte[] zeros = HostilePages.packed(new byte[400_000_000]);
         byte[] text = join(ascii("Comment\0\0"), zeros);
         made.put("text-packed.png", png(9, 9, chunk("zTXt", text), chunk("IDAT", rows(9, 9))));
@@ -393,168 +401,9 @@ final class HostilePictures {
                         little(Integer.MAX_VALUE))));
     }
 
-    private void layered() throws IOException {
-        String head = "<?xml version='1.0'?><image w='9' h='9'>";
-        made.put("groups.ora", ora(head + "<stack>".repeat(100_000)));
-        made.put(
-                "groups-shown.ora",
-                ora(head + "<stack>".repeat(400) + "<layer src='a.png'/>" + "</stack>".repeat(400) + "</image>"));
-        String large = "<?xml version='1.0'?><image w='16000' h='16000'>";
-        made.put(
-                "groups-large.ora",
-                ora(large + "<stack>".repeat(300) + "<layer src='a.png'/>" + "</stack>".repeat(300) + "</image>"));
-        made.put(
-                "groups-many.ora",
-                ora(large + "<stack>" + "<stack opacity='.5'><layer src='a.png'/></stack>".repeat(2_000)
-                        + "</stack></image>"));
-        made.put("layers.ora", ora(large + "<stack>" + "<layer src='b.png'/>".repeat(1_900) + "</stack></image>"));
-        made.put(
-                "entities.ora",
-                ora("<!DOCTYPE x [<!ENTITY a 'aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa'><!ENTITY b '"
-                        + "&a;".repeat(9_000) + "'><!ENTITY c '" + "&b;".repeat(9_000)
-                        + "'>]><image w='9' h='9'>&c;</image>"));
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            zip.putNextEntry(new ZipEntry("mimetype"));
-            zip.write(ascii("image/openraster"));
-            zip.putNextEntry(new ZipEntry("stack.xml"));
-            byte[] blank = new byte[1 << 20];
-            Arrays.fill(blank, (byte) ' ');
-            for (int i = 0; i < 2_000; i++) {
-                zip.write(blank);
-            }
-        }
-        made.put("text-packed.ora", bytes.toByteArray());
-    }
-
-    private static byte[] ora(String stack) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            ZipEntry kind = new ZipEntry("mimetype");
-            kind.setMethod(ZipEntry.STORED);
-            CRC32 sum = new CRC32();
-            sum.update(ascii("image/openraster"));
-            kind.setCrc(sum.getValue());
-            kind.setSize(16);
-            zip.putNextEntry(kind);
-            zip.write(ascii("image/openraster"));
-            zip.putNextEntry(new ZipEntry("stack.xml"));
-            zip.write(ascii(stack));
-            zip.putNextEntry(new ZipEntry("a.png"));
-            zip.write(png(9, 9, chunk("IDAT", rows(9, 9))));
-            zip.putNextEntry(new ZipEntry("b.png"));
-            zip.write(emptyPng(5_000, 5_000));
-        }
-        return bytes.toByteArray();
-    }
-
-    /** A grey picture of one value, a byte a row of its own. */
-    static byte[] emptyPng(int width, int height) {
-        long size = (width + 1L) * height;
-        return png(
-                width,
-                height,
-                chunk("IDAT", size > 400_000_000 ? new byte[0] : HostilePages.packed(new byte[(int) size])));
-    }
-
-    private static byte[] rows(int width, int height) {
-        return HostilePages.packed(new byte[(width + 1) * height]);
-    }
-
-    private static byte[] png(int width, int height, byte[]... chunks) {
-        byte[] head = ByteBuffer.allocate(13)
-                .putInt(width)
-                .putInt(height)
-                .put((byte) 8)
-                .array();
-        return join(
-                new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10},
-                chunk("IHDR", head),
-                join(chunks),
-                chunk("IEND", new byte[0]));
-    }
-
-    private static byte[] chunk(String type, byte[] content) {
-        CRC32 sum = new CRC32();
-        sum.update(ascii(type));
-        sum.update(content);
-        return join(bytes(content.length), ascii(type), content, bytes((int) sum.getValue()));
-    }
-
-    private static byte[] segment(int marker, byte[] content) {
-        return join(
-                new byte[] {-1, (byte) marker, (byte) (content.length + 2 >> 8), (byte) (content.length + 2)}, content);
-    }
-
-    private static byte[] with(byte[] jpeg, int marker, byte[] content) {
-        return join(Arrays.copyOf(jpeg, 2), segment(marker, content), Arrays.copyOfRange(jpeg, 2, jpeg.length));
-    }
-
-    private static byte[] directory(int tag, int type, int count, int value) {
-        return ByteBuffer.allocate(12)
-                .putShort((short) tag)
-                .putShort((short) type)
-                .putInt(count)
-                .putInt(value)
-                .array();
-    }
-
-    private static byte[] box(String type, byte[] content) {
-        return box(join(ascii(type), content));
-    }
-
-    private static byte[] box(byte[] typeAndContent) {
-        return join(bytes(typeAndContent.length + 4), typeAndContent);
-    }
-
-    private static byte[] riff(byte[] chunks) {
-        return join(ascii("RIFF"), little(chunks.length + 4), ascii("WEBP"), chunks);
-    }
-
     private byte[] noise(int count) {
         byte[] bytes = new byte[count];
         random.nextBytes(bytes);
         return bytes;
-    }
-
-    private static byte[] encoded(String format) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        ImageIO.write(new BufferedImage(64, 48, BufferedImage.TYPE_INT_RGB), format, bytes);
-        return bytes.toByteArray();
-    }
-
-    private static byte[] bytes(int number) {
-        return ByteBuffer.allocate(4).putInt(number).array();
-    }
-
-    private static byte[] little(int number) {
-        return ByteBuffer.allocate(4)
-                .order(ByteOrder.LITTLE_ENDIAN)
-                .putInt(number)
-                .array();
-    }
-
-    private static byte[] ascii(String text) {
-        return text.getBytes(StandardCharsets.ISO_8859_1);
-    }
-
-    private static byte[] repeat(byte[] bytes, int count) {
-        ByteBuffer all = ByteBuffer.allocate(bytes.length * count);
-        for (int i = 0; i < count; i++) {
-            all.put(bytes);
-        }
-        return all.array();
-    }
-
-    private static byte[] join(byte[]... parts) {
-        int size = 0;
-        for (byte[] part : parts) {
-            size += part.length;
-        }
-        ByteBuffer all = ByteBuffer.allocate(size);
-        for (byte[] part : parts) {
-            all.put(part);
-        }
-        return all.array();
     }
 }

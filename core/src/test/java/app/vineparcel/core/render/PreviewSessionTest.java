@@ -44,19 +44,19 @@ class PreviewSessionTest {
 
     private Path source;
     private FolderShelf shelf;
-    private PreviewSession bench;
+    private PreviewSession session;
 
     @BeforeEach
     void lays_a_picture_open() throws Exception {
         source = folder.resolve("field.png");
         new PngFormat(24).writer().write(Pictures.picture(Pictures.photo(400, 300, 5)), FileTags.plain(72), source);
         shelf = new FolderShelf(List.of(folder));
-        bench = new PreviewSession(READER, shelf, 1);
+        session = new PreviewSession(READER, shelf, 1);
     }
 
     @AfterEach
     void closes_the_bench() {
-        bench.close();
+        session.close();
     }
 
     private PlannedRendition planned(String clauses) throws ProblemException {
@@ -67,10 +67,10 @@ class PreviewSessionTest {
     }
 
     private RecipePreview put(String clauses) throws ProblemException {
-        return bench.put(planned(clauses), () -> false).orElseThrow();
+        return session.put(planned(clauses), () -> false).orElseThrow();
     }
 
-    /** What the trial says is what a run makes, whatever was tried before on the same bench. */
+    /** What the trial says is what a run makes, whatever was tried before on the same session. */
     @ParameterizedTest
     @ValueSource(
             strings = {
@@ -181,7 +181,7 @@ class PreviewSessionTest {
     void views_show_the_file_and_the_source_at_the_same_place() throws Exception {
         put(
                 "'format': {'type': 'png', 'bits': 24}, 'watermark': {'text': 'HL', 'scale': 1, 'anchor': 'centre', 'colour': '#ff0000'}");
-        PreviewViews views = bench.views().orElseThrow();
+        PreviewViews views = session.views().orElseThrow();
         Box corner = new Box(0, 0, 40, 30);
         PreviewViews.View after = views.after(corner, new PixelSize(40, 30));
         assertThat(after.size()).isEqualTo(new PixelSize(40, 30));
@@ -205,15 +205,15 @@ class PreviewSessionTest {
         String sharp = "'sharpen': {'for': 'screen', 'strength': 80}, 'watermark': {'text': 'Harrow Lane', 'scale': 1},"
                 + " 'colour': {'profile': 'display-p3'}, 'format': {'type': 'png', 'bits': 24}";
         Box part = new Box(60, 200, 170, 90);
-        PreviewViews.View look = bench.look(planned(sharp), part).orElseThrow();
+        PreviewViews.View view = session.quickView(planned(sharp), part).orElseThrow();
         put(sharp);
-        assertThat(look.size()).isEqualTo(new PixelSize(170, 90));
-        assertThat(look.rgba())
-                .isEqualTo(bench.views()
+        assertThat(view.size()).isEqualTo(new PixelSize(170, 90));
+        assertThat(view.rgba())
+                .isEqualTo(session.views()
                         .orElseThrow()
                         .after(part, new PixelSize(170, 90))
                         .rgba());
-        assertThat(bench.look(planned("'size': {'mode': 'width', 'px': 90}"), new Box(0, 0, 9, 9)))
+        assertThat(session.quickView(planned("'size': {'mode': 'width', 'px': 90}"), new Box(0, 0, 9, 9)))
                 .as("another size has to be resampled as a whole")
                 .isEmpty();
     }
@@ -221,10 +221,10 @@ class PreviewSessionTest {
     @Test
     void an_overtaken_trial_stops_between_its_steps() throws Exception {
         AtomicInteger asked = new AtomicInteger();
-        assertThat(bench.put(planned("'format': {'quality': 70}"), () -> asked.incrementAndGet() >= 2))
+        assertThat(session.put(planned("'format': {'quality': 70}"), () -> asked.incrementAndGet() >= 2))
                 .isEmpty();
         assertThat(asked).hasValue(2);
-        assertThat(bench.views()).isEmpty();
+        assertThat(session.views()).isEmpty();
         assertThat(put("'format': {'quality': 70}").bytes()).isPositive();
     }
 
@@ -245,13 +245,13 @@ class PreviewSessionTest {
                         Rendering.recipe("'colour': {'profile': 'fogra39-coated'}, 'format': {'type': 'pdf'}"),
                         "",
                         ""));
-        assertThat(bench.put(print, () -> false).orElseThrow().profile()).isEqualTo("FOGRA39L Coated");
+        assertThat(session.put(print, () -> false).orElseThrow().profile()).isEqualTo("FOGRA39L Coated");
         PlannedRendition planned =
                 planner.plan(planPiece, new PlanColumn("", Rendering.recipe("'format': {'type': 'svg'}"), "", ""));
-        RecipePreview trial = bench.put(planned, () -> false).orElseThrow();
+        RecipePreview trial = session.put(planned, () -> false).orElseThrow();
         assertThat(trial.similarity()).isEmpty();
         assertThat(trial.bytes()).isBetween(50L, 3000L);
-        byte[] seen = bench.views()
+        byte[] seen = session.views()
                 .orElseThrow()
                 .after(new Box(20, 20, 1, 1), new PixelSize(1, 1))
                 .rgba();
@@ -283,12 +283,12 @@ class PreviewSessionTest {
             })
     void a_glance_is_the_file_seen_from_further_away(String clauses) throws Exception {
         PlannedRendition planned = planned(clauses);
-        PreviewViews.View glance = bench.glance(planned, new PixelSize(90, 80));
+        PreviewViews.View glance = session.glance(planned, new PixelSize(90, 80));
         assertThat(glance.size().width()).isLessThanOrEqualTo(90);
         assertThat(glance.size().height()).isLessThanOrEqualTo(80);
         put(clauses);
         PreviewViews.View file =
-                bench.views().orElseThrow().after(planned.size().box(), glance.size());
+                session.views().orElseThrow().after(planned.size().box(), glance.size());
         double sum = 0;
         for (int i = 0; i < glance.rgba().length; i++) {
             sum += Math.abs((glance.rgba()[i] & 0xff) - (file.rgba()[i] & 0xff));

@@ -118,7 +118,7 @@ public class ChannelService {
         return add(band.channel().file().with(freeName(band.channel().name()), List.of()), band.uses());
     }
 
-    /** Takes one away; it can be imported back. */
+    /** Deletes one; it can be restored. */
     @Transactional(rollbackFor = ProblemException.class)
     public Channel remove(long id) throws ProblemException {
         ChannelEntity channel = channel(id);

@@ -170,10 +170,12 @@ public class PreviewSessions {
      *
      * @return empty where it would take as long as the whole, or no piece is open in the session yet
      */
-    Optional<PreviewViews.View> look(String page, PlannedRendition planned, Box part) throws ProblemException {
+    Optional<PreviewViews.View> quickView(String page, PlannedRendition planned, Box part) throws ProblemException {
         Session session = sessions.get(page);
         PreviewSession opened = session == null ? null : session.opened;
-        return opened == null || !planned.piece().equals(session.piece) ? Optional.empty() : opened.look(planned, part);
+        return opened == null || !planned.piece().equals(session.piece)
+                ? Optional.empty()
+                : opened.quickView(planned, part);
     }
 
     /** Clears sessions that nobody has used for a while. */

@@ -25,7 +25,7 @@ public final class RecipeFiles {
     private RecipeFiles() {}
 
     /**
-     * The recipes in what was imported in, all or none.
+     * The recipes in what was imported, all or none.
      *
      * @param name of the file
      * @throws ProblemException with every fault, its file and its place
@@ -71,7 +71,7 @@ public final class RecipeFiles {
         return Text.of("recipes.format", file, fault.sentence());
     }
 
-    /** Nothing was imported in, for these reasons. */
+    /** Nothing was imported, for these reasons. */
     public static ProblemException refused(List<String> faults) {
         return new ProblemException(new Problem.BadRequest(
                 Text.of("recipes.nothing-was-imported"),

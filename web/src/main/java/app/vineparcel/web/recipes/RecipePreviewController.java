@@ -48,7 +48,7 @@ class RecipePreviewController {
      * The sentences, names and faults of the recipe in the form.
      *
      * @param recipe the kept one that it is compared with; 0 for none
-     * @param base a recipe file to compare it with instead, as for a piece that is treated otherwise
+     * @param base a recipe file to compare it with instead, as for a piece with an override
      */
     @PostMapping("/recipes/check")
     @ResponseBody
@@ -124,7 +124,7 @@ class RecipePreviewController {
         try {
             PlannedRendition planned = planned(form, chosen.get(0));
             return planned.canBeMade()
-                    ? answer(sessions.look(session, planned, new Box(x, y, width, height)))
+                    ? answer(sessions.quickView(session, planned, new Box(x, y, width, height)))
                     : ResponseEntity.noContent().build();
         } catch (RecipeException | ProblemException e) {
             return ResponseEntity.noContent().build(); // the check and the preview say why

@@ -81,13 +81,13 @@ class UnitJob implements Job {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkContext desk) {
+    public Optional<Instant> perform(String instance, WorkContext context) {
         if (!underWay.add(instance)) {
             return Optional.of(clock.instant().plus(SOON));
         }
         try {
             String[] parts = instance.split(":");
-            return new Unit(Long.parseLong(parts[0]), Integer.parseInt(parts[1]), desk).make();
+            return new Unit(Long.parseLong(parts[0]), Integer.parseInt(parts[1]), context).make();
         } finally {
             underWay.remove(instance);
         }
@@ -98,16 +98,16 @@ class UnitJob implements Job {
 
         private final long runId;
         private final int number;
-        private final WorkContext desk;
+        private final WorkContext context;
         private final Map<PlannedRendition, RenditionStates.Open> open = new IdentityHashMap<>();
         private final Map<PlannedRendition, Order> orders = new IdentityHashMap<>();
         private final Set<Long> begun = ConcurrentHashMap.newKeySet();
         private final List<Instant> again = Collections.synchronizedList(new ArrayList<>());
 
-        Unit(long runId, int number, WorkContext desk) {
+        Unit(long runId, int number, WorkContext context) {
             this.runId = runId;
             this.number = number;
-            this.desk = desk;
+            this.context = context;
         }
 
         Optional<Instant> make() {
@@ -164,14 +164,14 @@ class UnitJob implements Job {
                 wanted.forEach(planned -> finished(planned, new Outcome.Failed(closed.problem(), 0)));
                 return;
             }
-            new RenderRun(reader, shelf, destination, this, desk::isEnding, conversions)
-                    .render(new Plan(wanted), desk.threads());
+            new RenderRun(reader, shelf, destination, this, context::isEnding, conversions)
+                    .render(new Plan(wanted), context.threads());
         }
 
         @Override
         public boolean starts(PlannedRendition planned) {
-            desk.giveWay();
-            if (desk.isEnding()) {
+            context.giveWay();
+            if (context.isEnding()) {
                 return false;
             }
             RenditionStates.Open row = open.get(planned);
@@ -179,7 +179,7 @@ class UnitJob implements Job {
                 return false;
             }
             begun.add(row.id());
-            desk.say(row.path());
+            context.say(row.path());
             try {
                 orders.get(planned).requireSameFiles(shelf);
                 return true;
@@ -204,7 +204,7 @@ class UnitJob implements Job {
             } else {
                 end(row.id(), outcome);
                 if (outcome instanceof Outcome.Done) {
-                    desk.madeFile();
+                    context.madeFile();
                 }
             }
             begun.remove(row.id());
@@ -218,7 +218,7 @@ class UnitJob implements Job {
 
         /** When what is left is tried again. */
         private Optional<Instant> next() {
-            if (desk.isEnding()) {
+            if (context.isEnding()) {
                 return Optional.of(clock.instant());
             }
             waitingFor(() -> runs.endIfThrough(runId));
@@ -242,11 +242,11 @@ class UnitJob implements Job {
         }
 
         private <T> T waiting(Supplier<T> work) {
-            return DatabaseRetry.with(desk::isEnding, work);
+            return DatabaseRetry.with(context::isEnding, work);
         }
 
         private void waitingFor(Runnable work) {
-            DatabaseRetry.with(desk::isEnding, () -> {
+            DatabaseRetry.with(context::isEnding, () -> {
                 work.run();
                 return true;
             });

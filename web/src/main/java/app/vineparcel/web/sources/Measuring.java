@@ -90,7 +90,7 @@ public class Measuring implements Job {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkContext desk) {
+    public Optional<Instant> perform(String instance, WorkContext context) {
         long id = Long.parseLong(instance.substring(instance.indexOf('-') + 1));
         List<? extends StoredPiece> stored = instance.startsWith(OF_SOURCE)
                 ? pieces.findBySourceIdOrderByPosition(id).stream()
@@ -108,13 +108,13 @@ public class Measuring implements Job {
                 reader,
                 lacking,
                 piece -> {
-                    desk.giveWay();
-                    desk.say(piece.name());
-                    return !desk.isEnding()
+                    context.giveWay();
+                    context.say(piece.name());
+                    return !context.isEnding()
                             && facts.attempt(Long.parseLong(piece.id()), keys.getOrDefault(piece.id(), ""));
                 },
                 (piece, found) -> found.ifPresent(measured ->
                         facts.put(Long.parseLong(piece.id()), keys.getOrDefault(piece.id(), ""), measured)));
-        return desk.isEnding() ? Optional.of(Instant.now()) : Optional.empty();
+        return context.isEnding() ? Optional.of(Instant.now()) : Optional.empty();
     }
 }

@@ -49,7 +49,7 @@ class SourceContents implements Job {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkContext desk) {
+    public Optional<Instant> perform(String instance, WorkContext context) {
         long id = Long.parseLong(instance);
         sources.findById(id)
                 .flatMap(source -> FileContent.of(source.file()))

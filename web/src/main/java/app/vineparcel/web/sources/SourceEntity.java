@@ -28,7 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** A file imported in, and what was read of it. */
+/** A file imported, and what was read of it. */
 @Entity(name = "Source")
 class SourceEntity implements Source {
 

@@ -96,18 +96,18 @@ class SourceIntake implements Job {
     }
 
     @Override
-    public Optional<Instant> perform(String instance, WorkContext desk) {
-        read(Long.parseLong(instance), desk);
+    public Optional<Instant> perform(String instance, WorkContext context) {
+        read(Long.parseLong(instance), context);
         return Optional.empty();
     }
 
-    private void read(long sourceId, WorkContext desk) {
+    private void read(long sourceId, WorkContext context) {
         Optional<SourceEntity> waiting = begun(sourceId);
         if (waiting.isEmpty()) {
             return;
         }
         SourceEntity source = waiting.get();
-        desk.say(source.fileName());
+        context.say(source.fileName());
         try {
             SourceReader.Contents contents = look(source);
             SourceInfo info = contents.info();
@@ -132,7 +132,7 @@ class SourceIntake implements Job {
             }
         } catch (ProblemException e) {
             keep(source, s -> {
-                if (desk.isEnding()) {
+                if (context.isEnding()) {
                     s.attemptBack(); // it was not its fault
                 } else {
                     s.refused(e.problem(), sources.nextChange());

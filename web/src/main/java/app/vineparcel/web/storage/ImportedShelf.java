@@ -22,14 +22,14 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** ICC profiles and marks that people imported in: files in the data folder, by their own names. Nothing broken is ever taken in. */
+/** ICC profiles and marks that people imported: files in the data folder, by their own names. Nothing broken is ever taken in. */
 @Component
 public class ImportedShelf implements Shelf {
 
     private static final int LARGEST = 20_000_000;
     private static final int ICC_MARK = 36;
 
-    /** A profile that was imported in. */
+    /** A profile that was imported. */
     public record Profile(String name, String title, String model) {}
 
     private final Path folder;

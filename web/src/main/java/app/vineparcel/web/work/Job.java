@@ -15,5 +15,5 @@ public interface Job {
      * @param instance which one
      * @return when it is to be tried again; empty when it is over
      */
-    Optional<Instant> perform(String instance, WorkContext desk);
+    Optional<Instant> perform(String instance, WorkContext context);
 }
