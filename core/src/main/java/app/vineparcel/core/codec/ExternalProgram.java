@@ -16,7 +16,7 @@ import java.util.stream.Stream;
  * A program of this machine that reads or writes a format for us.
  *
  * @param name as it is called
- * @param isInstalled whether it stands on the path
+ * @param isInstalled whether it is on the path
  */
 public record ExternalProgram(String name, boolean isInstalled) {
 
@@ -32,28 +32,28 @@ public record ExternalProgram(String name, boolean isInstalled) {
     /** What is done in a folder that is gone afterwards. */
     @FunctionalInterface
     public interface InFolder<T> {
-        T done(Path room) throws IOException;
+        T done(Path folder) throws IOException;
     }
 
     public static <T> T inTemporaryFolder(InFolder<T> work) throws IOException {
-        Path room = Files.createTempDirectory("vine-parcel-program");
+        Path folder = Files.createTempDirectory("vine-parcel-program");
         try {
-            return work.done(room);
+            return work.done(folder);
         } finally {
-            clear(room);
+            clear(folder);
         }
     }
 
     /**
      * Runs it to its end.
      *
-     * @param room where what it says is kept
+     * @param folder where what it says is kept
      * @param refusal the reason in words if it does not succeed
      */
-    public void run(List<String> options, Path room, String refusal) throws IOException {
+    public void run(List<String> options, Path folder, String refusal) throws IOException {
         List<String> command = new ArrayList<>(List.of(name));
         command.addAll(options);
-        Path said = room.resolve("said.txt");
+        Path said = folder.resolve("said.txt");
         long last = System.nanoTime() + TimeUnit.MINUTES.toNanos(MOST_MINUTES);
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
@@ -82,9 +82,9 @@ public record ExternalProgram(String name, boolean isInstalled) {
     /** The first line of what it says; empty if it says nothing or cannot be run. */
     public Optional<String> says(List<String> options) {
         try {
-            return inTemporaryFolder(room -> {
-                run(options, room, name + " does not answer.");
-                try (Stream<String> lines = Files.lines(room.resolve("said.txt"), StandardCharsets.UTF_8)) {
+            return inTemporaryFolder(folder -> {
+                run(options, folder, name + " does not answer.");
+                try (Stream<String> lines = Files.lines(folder.resolve("said.txt"), StandardCharsets.UTF_8)) {
                     return lines.findFirst();
                 }
             });
@@ -93,8 +93,8 @@ public record ExternalProgram(String name, boolean isInstalled) {
         }
     }
 
-    private static void clear(Path room) throws IOException {
-        try (Stream<Path> all = Files.walk(room)) {
+    private static void clear(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
             for (Path path : (Iterable<Path>) all.sorted(Comparator.reverseOrder())::iterator) {
                 Files.delete(path);
             }

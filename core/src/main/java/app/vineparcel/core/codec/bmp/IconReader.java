@@ -48,8 +48,8 @@ public final class IconReader implements PictureReader {
     private static Decoded png(ByteBuffer in, Entry entry) throws IOException {
         byte[] png = Arrays.copyOfRange(
                 in.array(), entry.at(), (int) Math.min(in.limit(), (long) entry.at() + entry.length()));
-        return ExternalProgram.inTemporaryFolder(room -> {
-            Path copy = Files.write(room.resolve("icon.png"), png);
+        return ExternalProgram.inTemporaryFolder(folder -> {
+            Path copy = Files.write(folder.resolve("icon.png"), png);
             return new PngReader().read(copy);
         });
     }

@@ -106,31 +106,22 @@ public record AvifFormat(int quality, boolean lossless) implements OutputFormat 
 
         @Override
         public Optional<String> missing() {
-            return AvifWriter.isInstalled()
-                    ? Optional.empty()
-                    : Optional.of(
-                            "AVIF needs the program avifenc, which is not installed. Install Debian's package libavif-bin.");
+            return AvifWriter.PROGRAMS.missing();
         }
 
         @Override
         public String encoder() {
-            return Version.WORD;
+            return AvifWriter.PROGRAMS.version();
         }
 
         @Override
         public Optional<String> equipment() {
-            return Optional.of(
-                    AvifWriter.isInstalled() ? "avifenc" : "not installed; Debian's package libavif-bin brings it");
+            return Optional.of(AvifWriter.PROGRAMS.equipment());
         }
 
         @Override
         public Optional<Decoded> readBack(Path file) throws IOException {
             return AvifWriter.readBack(file);
-        }
-
-        /** Asked for once, since it starts a program. */
-        private static final class Version {
-            static final String WORD = AvifWriter.version();
         }
     }
 }

@@ -1,7 +1,7 @@
 package app.vineparcel.core.codec.heif;
 
+import app.vineparcel.core.codec.CodecPrograms;
 import app.vineparcel.core.codec.Decoded;
-import app.vineparcel.core.codec.ExternalProgram;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
@@ -19,8 +19,8 @@ import java.util.Optional;
 /** Writes AVIF through the program {@code avifenc} (Debian's package {@code libavif-bin}), where it is installed. */
 final class AvifWriter implements PictureWriter {
 
-    private static final ExternalProgram PROGRAM = new ExternalProgram("avifenc");
-    private static final ExternalProgram DECODER = new ExternalProgram("avifdec");
+    static final CodecPrograms PROGRAMS = new CodecPrograms("AVIF", "avifenc", "avifdec", "libavif-bin");
+
     /** Of 0, slowest, to 10: about 0.2 s a megapixel. */
     private static final String SPEED = "8";
 
@@ -32,44 +32,20 @@ final class AvifWriter implements PictureWriter {
         this.options = options;
     }
 
-    /** Whether this machine has the program. */
-    static boolean isInstalled() {
-        return PROGRAM.isInstalled();
-    }
-
-    /** The program's own word for its version; "none" where it is not installed or says nothing. */
-    static String version() {
-        return isInstalled() ? PROGRAM.says(List.of("--version")).orElse("none") : "none";
-    }
-
     /** The pixels of a file, through {@code avifdec} where that is installed. */
     static Optional<Decoded> readBack(Path file) throws IOException {
-        if (!DECODER.isInstalled()) {
-            return Optional.empty();
-        }
-        return Optional.of(ExternalProgram.inTemporaryFolder(room -> {
-            Path png = room.resolve("out.png");
-            DECODER.run(
-                    List.of("--depth", "8", "--png-compress", "0", file.toString(), png.toString()),
-                    room,
-                    "the AVIF cannot be decoded.");
-            return new PngReader().read(png);
-        }));
+        return PROGRAMS.decode(
+                png -> List.of("--depth", "8", "--png-compress", "0", file.toString(), png), new PngReader()::read);
     }
 
     @Override
     public void write(Picture picture, FileTags tags, Path file) throws IOException {
-        if (!isInstalled()) {
-            throw new IOException(
-                    "AVIF needs the program avifenc, which is not installed; install Debian's package libavif-bin.");
-        }
-        ExternalProgram.inTemporaryFolder(room -> {
-            PROGRAM.run(options(picture, tags, room), room, "avifenc cannot encode this picture.");
-            return Files.copy(room.resolve("out.avif"), file, StandardCopyOption.REPLACE_EXISTING);
-        });
+        PROGRAMS.encode(
+                folder -> options(picture, tags, folder),
+                folder -> Files.copy(folder.resolve("out.avif"), file, StandardCopyOption.REPLACE_EXISTING));
     }
 
-    private List<String> options(Picture picture, FileTags tags, Path room) throws IOException {
+    private List<String> options(Picture picture, FileTags tags, Path folder) throws IOException {
         List<String> command = new ArrayList<>(List.of("--speed", SPEED, "--jobs", "1"));
         if (options.lossless()) {
             command.add("--lossless");
@@ -80,23 +56,23 @@ final class AvifWriter implements PictureWriter {
             command.addAll(List.of("-a", "end-usage=q", "-a", "cq-level=" + quantiser));
         }
         new PngWriter(new PngFormat(picture.pixels().hasAlpha() ? 32 : 24))
-                .write(picture, FileTags.plain(tags.ppi()), room.resolve("in.png"));
+                .write(picture, FileTags.plain(tags.ppi()), folder.resolve("in.png"));
         if (tags.embedProfile()) {
             command.addAll(
-                    List.of("--icc", beside(room, "icc", picture.profile().bytes())));
+                    List.of("--icc", beside(folder, "icc", picture.profile().bytes())));
         }
         if (tags.exif().isPresent()) {
-            command.addAll(List.of("--exif", beside(room, "exif", tags.exif().get())));
+            command.addAll(List.of("--exif", beside(folder, "exif", tags.exif().get())));
         }
         if (tags.xmp().isPresent()) {
-            command.addAll(List.of("--xmp", beside(room, "xmp", tags.xmp().get())));
+            command.addAll(List.of("--xmp", beside(folder, "xmp", tags.xmp().get())));
         }
         command.addAll(List.of(
-                room.resolve("in.png").toString(), room.resolve("out.avif").toString()));
+                folder.resolve("in.png").toString(), folder.resolve("out.avif").toString()));
         return command;
     }
 
-    private static String beside(Path room, String name, byte[] bytes) throws IOException {
-        return Files.write(room.resolve("block." + name), bytes).toString();
+    private static String beside(Path folder, String name, byte[] bytes) throws IOException {
+        return Files.write(folder.resolve("block." + name), bytes).toString();
     }
 }

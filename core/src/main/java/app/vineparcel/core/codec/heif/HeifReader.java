@@ -51,14 +51,14 @@ public final class HeifReader implements PictureReader {
             throw new MissingProgram(title, program.name(), debianPackage);
         }
         HeifFile.Facts facts = HeifFile.read(file);
-        return ExternalProgram.inTemporaryFolder(room -> {
+        return ExternalProgram.inTemporaryFolder(folder -> {
             // a name of our own, so that none is taken for an option
-            Path source = Files.createSymbolicLink(room.resolve("source.bin"), file.toAbsolutePath());
-            Path png = room.resolve("picture.png");
+            Path source = Files.createSymbolicLink(folder.resolve("source.bin"), file.toAbsolutePath());
+            Path png = folder.resolve("picture.png");
             List<String> all = new java.util.ArrayList<>(options);
             all.add(source.toString());
             all.add(png.toString());
-            program.run(all, room, "its data is damaged.");
+            program.run(all, folder, "its data is damaged.");
             if (!Files.exists(png)) {
                 throw new IOException("%s makes no picture of it.".formatted(program.name()));
             }

@@ -131,31 +131,22 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
 
         @Override
         public Optional<String> missing() {
-            return JxlWriter.isInstalled()
-                    ? Optional.empty()
-                    : Optional.of(
-                            "JPEG XL needs the program cjxl, which is not installed. Install Debian's package libjxl-tools.");
+            return JxlWriter.PROGRAMS.missing();
         }
 
         @Override
         public String encoder() {
-            return Version.WORD;
+            return JxlWriter.PROGRAMS.version();
         }
 
         @Override
         public Optional<String> equipment() {
-            return Optional.of(
-                    JxlWriter.isInstalled() ? "cjxl" : "not installed; Debian's package libjxl-tools brings it");
+            return Optional.of(JxlWriter.PROGRAMS.equipment());
         }
 
         @Override
         public Optional<Decoded> readBack(Path file) throws IOException {
             return JxlWriter.readBack(file);
-        }
-
-        /** Asked for once, since it starts a program. */
-        private static final class Version {
-            static final String WORD = JxlWriter.version();
         }
     }
 }

@@ -1,7 +1,7 @@
 package app.vineparcel.core.codec.jxl;
 
+import app.vineparcel.core.codec.CodecPrograms;
 import app.vineparcel.core.codec.Decoded;
-import app.vineparcel.core.codec.ExternalProgram;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
@@ -17,8 +17,8 @@ import java.util.Optional;
 /** Writes JPEG XL through the program {@code cjxl} (Debian's package {@code libjxl-tools}), where it is installed. */
 final class JxlWriter implements PictureWriter {
 
-    private static final ExternalProgram ENCODER = new ExternalProgram("cjxl");
-    private static final ExternalProgram DECODER = new ExternalProgram("djxl");
+    static final CodecPrograms PROGRAMS = new CodecPrograms("JPEG XL", "cjxl", "djxl", "libjxl-tools");
+
     /** Of 1, fastest, to 9. */
     private static final String EFFORT = "4";
 
@@ -33,52 +33,29 @@ final class JxlWriter implements PictureWriter {
         this.options = options;
     }
 
-    /** Whether this machine has the program. */
-    static boolean isInstalled() {
-        return ENCODER.isInstalled();
-    }
-
-    /** The program's own word for its version; "none" where it is not installed or says nothing. */
-    static String version() {
-        return isInstalled() ? ENCODER.says(List.of("--version")).orElse("none") : "none";
-    }
-
     /** The pixels of a file, through {@code djxl} where that is installed. */
     static Optional<Decoded> readBack(Path file) throws IOException {
-        if (!DECODER.isInstalled()) {
-            return Optional.empty();
-        }
-        return Optional.of(ExternalProgram.inTemporaryFolder(room -> {
-            Path png = room.resolve("out.png");
-            DECODER.run(
-                    List.of(file.toString(), png.toString(), "--num_threads=0"),
-                    room,
-                    "the JPEG XL cannot be decoded.");
-            return new PngReader().read(png);
-        }));
+        return PROGRAMS.decode(png -> List.of(file.toString(), png, "--num_threads=0"), new PngReader()::read);
     }
 
     @Override
     public void write(Picture picture, FileTags tags, Path file) throws IOException {
-        Optional<String> missing = JxlFormat.KIND.missing();
-        if (missing.isPresent()) {
-            throw new IOException(missing.get());
-        }
-        ExternalProgram.inTemporaryFolder(room -> {
-            ENCODER.run(options(picture, tags, room), room, "cjxl cannot encode this picture.");
-            return Files.write(
-                    file, JxlBoxes.with(Files.readAllBytes(room.resolve("out.jxl")), tags.exif(), tags.xmp()));
-        });
+        PROGRAMS.encode(
+                folder -> options(picture, tags, folder),
+                folder -> Files.write(
+                        file, JxlBoxes.with(Files.readAllBytes(folder.resolve("out.jxl")), tags.exif(), tags.xmp())));
     }
 
-    private List<String> options(Picture picture, FileTags tags, Path room) throws IOException {
+    private List<String> options(Picture picture, FileTags tags, Path folder) throws IOException {
         boolean wide = options.bits() == 16;
         boolean alpha = picture.pixels().hasAlpha();
         FileTags inside = tags.embedProfile() ? FileTags.profiled(tags.ppi()) : FileTags.plain(tags.ppi());
-        new PngFormat(wide ? alpha ? 64 : 48 : alpha ? 32 : 24).writer().write(picture, inside, room.resolve("in.png"));
+        new PngFormat(wide ? alpha ? 64 : 48 : alpha ? 32 : 24)
+                .writer()
+                .write(picture, inside, folder.resolve("in.png"));
         List<String> command = new ArrayList<>(List.of(
-                room.resolve("in.png").toString(),
-                room.resolve("out.jxl").toString(),
+                folder.resolve("in.png").toString(),
+                folder.resolve("out.jxl").toString(),
                 "--num_threads=0",
                 "--effort=" + EFFORT));
         command.add("--distance=" + (options.lossless() ? 0 : distance(options.quality())));
