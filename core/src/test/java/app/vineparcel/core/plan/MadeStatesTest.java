@@ -3,13 +3,17 @@ package app.vineparcel.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.SourceFormat;
+import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.plan.MadeFile.Result;
 import app.vineparcel.core.source.FileContent;
+import app.vineparcel.core.source.Piece;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.testing.Rendering;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -20,6 +24,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
@@ -312,6 +317,48 @@ class MadeStatesTest {
         assertThat(prints.of(planned.piece(), ruled, planned.path())).isNotEqualTo(Optional.of(print));
         PlanPiece unread = planned.piece().withKnown(PlanPiece.Known.NOTHING);
         assertThat(prints.of(unread, planned.column(), planned.path())).isEmpty();
+    }
+
+    private static PlanPiece sheet(PlanPiece one, PlanPiece other, Box place) {
+        Extent size = new Extent(400, 200);
+        Sheet sheet = new Sheet(
+                size,
+                OptionalInt.empty(),
+                List.of(new Sheet.Item(one, new Box(0, 0, 100, 100)), new Sheet.Item(other, place)));
+        PlanPiece.Part part = new PlanPiece.Part(
+                Piece.drawn("sheet", "sheet", Piece.Kind.SHEET, size, Piece.CSS_PX),
+                SourceOptions.PLAIN,
+                List.of(),
+                Optional.of(sheet));
+        return new PlanPiece("p4", one.file(), "sheet", one.info(), Optional.empty(), 4, part);
+    }
+
+    @Test
+    void a_sheet_is_known_by_all_that_is_on_it_and_where() {
+        Box right = new Box(200, 0, 100, 100);
+        Optional<String> print = ofSheet(sheet(pieces.get(0), pieces.get(1), right));
+        assertThat(print).isPresent().isEqualTo(ofSheet(sheet(pieces.get(0), pieces.get(1), right)));
+        assertThat(ofSheet(sheet(pieces.get(0), pieces.get(1), right.movedBy(1, 0))))
+                .isPresent()
+                .isNotEqualTo(print);
+        assertThat(ofSheet(sheet(pieces.get(0), pieces.get(2), right)))
+                .isPresent()
+                .isNotEqualTo(print);
+        PlanPiece unread = pieces.get(1).withKnown(PlanPiece.Known.NOTHING);
+        assertThat(ofSheet(sheet(pieces.get(0), unread, right)))
+                .as("nobody knows what the second file holds")
+                .isEmpty();
+    }
+
+    private Optional<String> ofSheet(PlanPiece sheet) {
+        return new Fingerprints(Shelf.EMPTY).of(sheet, columns.get(SIZED), "sheet.jpg");
+    }
+
+    @Test
+    void a_combined_file_without_pages_is_no_file() {
+        List<Choices.CellKey> pages = List.of(key(0, PAGES), key(1, PAGES), key(2, PAGES));
+        Grid none = grid.with(Choices.ALL.turned(pages, false));
+        assertThat(MadeStates.NONE.files(none)).isEqualTo(Map.of(CellState.PLANNED, 3 + 6 + 3));
     }
 
     @Test

@@ -207,4 +207,23 @@ class PlannerTest {
         assertThat(weight("'type': 'tiff', 'compression': 'none'")).isGreaterThan(3L * 2048 * 1365);
         assertThat(weight("'quality': 95, 'max-bytes': 90000")).isEqualTo(90_000);
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "Shop/Plum.JPG, shop/plum.jpg",
+        "K\u00d6RBE.jpg, k\u00f6rbe.jpg",
+        "ko\u0308rbe.jpg, k\u00f6rbe.jpg",
+    })
+    void file_systems_take_names_for_the_same_without_regard_to_case_and_form(String one, String other) {
+        assertThat(PathPlan.sameFile(one)).isEqualTo(other);
+    }
+
+    @Test
+    void what_a_reader_found_is_explained_too() {
+        assertThat(FindingGuide.why("soft")).contains("detail").doesNotContain("Found while reading");
+        assertThat(FindingGuide.why("missing-font")).isEqualTo("Found while reading the source.");
+        assertThat(FindingGuide.title("missing-font")).isEqualTo("Missing font");
+        assertThat(FindingGuide.order("missing-font")).isGreaterThan(FindingGuide.order("empty-field"));
+        assertThat(CellState.LEFT_OUT.key()).isEqualTo("left-out");
+    }
 }
