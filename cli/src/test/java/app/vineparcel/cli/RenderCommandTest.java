@@ -203,7 +203,7 @@ class RenderCommandTest {
                 folder.resolve("light.recipe.json"), "{\"recipe\": 1, \"format\": {\"max-bytes\": 100}}");
         Answer answer = parcel("--recipe", light, "--into", into, pictures);
         assertThat(answer.status()).isEqualTo(1);
-        assertThat(answer.out()).containsPattern("it is at least 1,\\d{3} bytes, and the limit is 100");
+        assertThat(answer.out()).containsPattern("it has 1,\\d{3} bytes, and the limit is 100. Make it smaller");
         assertThat(into.resolve("pears.jpg")).doesNotExist();
     }
 

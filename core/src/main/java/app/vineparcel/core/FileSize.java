@@ -6,6 +6,7 @@ import java.util.Locale;
 /** Sizes of files in words, in powers of ten (IEC 80000-13: kB is 1,000 bytes). */
 public final class FileSize {
 
+    private static final long KILOBYTE = 1_000;
     private static final long MEGABYTE = 1_000_000;
     private static final long GIGABYTE = 1_000_000_000;
 
@@ -22,8 +23,11 @@ public final class FileSize {
         return String.format(Locale.ROOT, "%.2f GB", bytes / 1e9);
     }
 
-    /** To the third digit of its unit, for a limit that somebody set: {@code 4.5 kB}, {@code 400 kB}, {@code 1.25 MB}. */
+    /** Exactly enough for a limit that somebody set: {@code 900 bytes}, {@code 4.5 kB}, {@code 400 kB}, {@code 1.25 MB}. */
     public static String stated(long bytes) {
+        if (bytes < KILOBYTE) {
+            return bytes == 1 ? "1 byte" : bytes + " bytes";
+        }
         return bytes >= MEGABYTE
                 ? plain(Math.round(bytes / 1e4) / 100.0) + " MB"
                 : plain(Math.round(bytes / 1e2) / 10.0) + " kB";

@@ -23,7 +23,16 @@ class FileSizeTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"4500, 4.5 kB", "400000, 400 kB", "999949, 999.9 kB", "1000000, 1 MB", "1250000, 1.25 MB"})
+    @CsvSource({
+        "1, 1 byte",
+        "999, 999 bytes",
+        "1000, 1 kB",
+        "4500, 4.5 kB",
+        "400000, 400 kB",
+        "999949, 999.9 kB",
+        "1000000, 1 MB",
+        "1250000, 1.25 MB"
+    })
     void what_somebody_set_is_stated(long bytes, String words) {
         assertThat(FileSize.stated(bytes)).isEqualTo(words);
     }

@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec;
 
+import app.vineparcel.core.FileTooLargeException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -61,8 +62,7 @@ public final class WeightLimit {
         }
         if (best.length == 0) {
             Files.deleteIfExists(file);
-            throw new IOException("it is at least %,d bytes, and the limit is %,d; make it smaller or raise the limit."
-                    .formatted(lightest, limit));
+            throw new FileTooLargeException(lightest, limit);
         }
         Files.write(file, best);
         return new Found(format.weightStep().isPresent() ? format.atWeightStep(bestStep) : format, encodings);

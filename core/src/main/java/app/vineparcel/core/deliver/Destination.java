@@ -1,5 +1,6 @@
 package app.vineparcel.core.deliver;
 
+import app.vineparcel.core.FileTooLargeException;
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.RenditionSink;
@@ -207,6 +208,9 @@ public final class Destination implements RenditionSink {
                     "There is a file where a folder is needed.",
                     "Move the file away or change the folder in the recipe.",
                     e);
+        }
+        if (e instanceof FileTooLargeException) {
+            return problem(path, e.getMessage(), "Make it smaller, choose another format, or raise the limit.", e);
         }
         if (e instanceof java.nio.file.FileSystemException) {
             return passing(

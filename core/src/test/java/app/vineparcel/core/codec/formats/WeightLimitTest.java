@@ -95,6 +95,6 @@ class WeightLimitTest {
                 .hasMessageContaining("300");
         assertThat(file).doesNotExist();
         assertThatThrownBy(() -> WeightLimit.write(new PngFormat(24), picture, TAGS, file, 300))
-                .hasMessageContaining("it is at least");
+                .hasMessageContaining("At its lowest quality it has");
     }
 }
