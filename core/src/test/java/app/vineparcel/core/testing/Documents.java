@@ -7,7 +7,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.pdfbox.cos.COSArray;
@@ -29,6 +31,8 @@ import org.apache.pdfbox.pdmodel.graphics.state.PDExtendedGraphicsState;
 
 /** Small made documents for tests. */
 public final class Documents {
+
+    private static final LocalDateTime MOMENT = LocalDateTime.of(2026, 10, 3, 16, 12);
 
     private Documents() {}
 
@@ -158,7 +162,7 @@ public final class Documents {
                 png(64, 48, 0xff00ff)));
     }
 
-    /** A zip whose first entry is the type of an OpenRaster. */
+    /** A zip whose first entry is the type of an OpenRaster; the same bytes for the same entries. */
     public static byte[] zip(Map<String, byte[]> entries) throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
@@ -169,10 +173,13 @@ public final class Documents {
             java.util.zip.CRC32 sum = new java.util.zip.CRC32();
             sum.update(word);
             type.setCrc(sum.getValue());
+            type.setTimeLocal(MOMENT);
             zip.putNextEntry(type);
             zip.write(word);
-            for (Map.Entry<String, byte[]> entry : entries.entrySet()) {
-                zip.putNextEntry(new ZipEntry(entry.getKey()));
+            for (Map.Entry<String, byte[]> entry : new TreeMap<>(entries).entrySet()) {
+                ZipEntry file = new ZipEntry(entry.getKey());
+                file.setTimeLocal(MOMENT);
+                zip.putNextEntry(file);
                 zip.write(entry.getValue());
             }
         }

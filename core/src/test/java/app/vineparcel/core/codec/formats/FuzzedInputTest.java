@@ -62,7 +62,7 @@ class FuzzedInputTest {
             Map.entry(SourceFormat.TGA, 0.9),
             Map.entry(SourceFormat.SVG, 0.05),
             Map.entry(SourceFormat.PDF, 0.2),
-            Map.entry(SourceFormat.OPENRASTER, 0.4));
+            Map.entry(SourceFormat.OPENRASTER, 0.5));
 
     @TempDir
     Path folder;
