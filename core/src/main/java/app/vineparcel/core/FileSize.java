@@ -1,6 +1,5 @@
 package app.vineparcel.core;
 
-import java.math.BigDecimal;
 import java.util.Locale;
 
 /** Sizes of files in words, in powers of ten (IEC 80000-13: kB is 1,000 bytes). */
@@ -29,11 +28,7 @@ public final class FileSize {
             return bytes == 1 ? "1 byte" : bytes + " bytes";
         }
         return bytes >= MEGABYTE
-                ? plain(Math.round(bytes / 1e4) / 100.0) + " MB"
-                : plain(Math.round(bytes / 1e2) / 10.0) + " kB";
-    }
-
-    private static String plain(double number) {
-        return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
+                ? PlainNumber.of(Math.round(bytes / 1e4) / 100.0) + " MB"
+                : PlainNumber.of(Math.round(bytes / 1e2) / 10.0) + " kB";
     }
 }

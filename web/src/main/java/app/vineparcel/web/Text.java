@@ -44,7 +44,10 @@ public final class Text {
 
     /** All texts whose keys begin with this, as they are written, by their keys. */
     public static Map<String, String> all(String prefix) {
-        ResourceBundle bundle = ResourceBundle.getBundle("messages", LANGUAGE);
+        ResourceBundle bundle = ResourceBundle.getBundle(
+                "messages",
+                LANGUAGE,
+                ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_DEFAULT));
         Map<String, String> all = new TreeMap<>();
         bundle.keySet().stream()
                 .filter(key -> key.startsWith(prefix))

@@ -1,7 +1,7 @@
 package app.vineparcel.web;
 
 import app.vineparcel.core.FileSize;
-import java.math.BigDecimal;
+import app.vineparcel.core.PlainNumber;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -71,7 +71,7 @@ public final class Words {
 
     /** A number without zeros that say nothing, as fields hold it: {@code 16}, {@code 2.5}. */
     public String number(double number) {
-        return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
+        return PlainNumber.of(number);
     }
 
     /** A share as people read it: {@code none}, {@code under 0.1 %}, {@code 3.4 %}. */

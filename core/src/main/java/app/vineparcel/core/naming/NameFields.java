@@ -1,6 +1,6 @@
 package app.vineparcel.core.naming;
 
-import java.math.BigDecimal;
+import app.vineparcel.core.PlainNumber;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Map;
@@ -51,7 +51,7 @@ public record NameFields(Shown shown, File file, String assignment, LocalDate to
 
         /** {@code 1x}, {@code 2x}, {@code 0.5x}. */
         public String scale() {
-            return BigDecimal.valueOf(density).stripTrailingZeros().toPlainString() + "x";
+            return PlainNumber.of(density) + "x";
         }
 
         /** Nothing at the plain size, {@code @2x} at two. */

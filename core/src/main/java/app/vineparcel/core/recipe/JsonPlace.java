@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import app.vineparcel.core.PlainNumber;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -146,10 +147,7 @@ final class JsonPlace {
             return OptionalDouble.empty();
         }
         if (!value.isNumber() || !(value.doubleValue() > 0) || value.doubleValue() > most) {
-            fault(
-                    key,
-                    value.toString(),
-                    "a number above 0 and up to %s is expected".formatted(JsonNumbers.plain(most)));
+            fault(key, value.toString(), "a number above 0 and up to %s is expected".formatted(PlainNumber.of(most)));
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(value.doubleValue());
@@ -165,7 +163,7 @@ final class JsonPlace {
             fault(
                     key,
                     value.toString(),
-                    "a number from %s to %s is expected".formatted(JsonNumbers.plain(least), JsonNumbers.plain(most)));
+                    "a number from %s to %s is expected".formatted(PlainNumber.of(least), PlainNumber.of(most)));
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(value.doubleValue());
@@ -189,7 +187,7 @@ final class JsonPlace {
                     key,
                     value.toString(),
                     "a list of 1 to %d numbers from %s to %s is expected"
-                            .formatted(longest, JsonNumbers.plain(least), JsonNumbers.plain(most)));
+                            .formatted(longest, PlainNumber.of(least), PlainNumber.of(most)));
             return List.of();
         }
         return numbers;

@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import app.vineparcel.core.PlainNumber;
 import app.vineparcel.core.codec.OutputFormat;
 import java.util.Locale;
 import tools.jackson.databind.SerializationFeature;
@@ -20,7 +21,7 @@ public final class RecipeWriter {
         ObjectNode root = JSON.createObjectNode();
         root.put("recipe", 1).put("title", recipe.title());
         recipe.crop().ifPresent(aspect -> root.putObject("crop")
-                .put("aspect", JsonNumbers.plain(aspect.width()) + ":" + JsonNumbers.plain(aspect.height())));
+                .put("aspect", PlainNumber.of(aspect.width()) + ":" + PlainNumber.of(aspect.height())));
         size(recipe.size(), root.putObject("size"));
         root.putObject("colour")
                 .put("profile", recipe.colour().profile())
@@ -54,7 +55,7 @@ public final class RecipeWriter {
         clause.ppi().ifPresent(ppi -> size.put("ppi", ppi));
         if (clause.isLadder()) {
             ArrayNode densities = size.putArray("densities");
-            clause.densities().forEach(density -> densities.add(JsonNumbers.decimal(density)));
+            clause.densities().forEach(density -> densities.add(PlainNumber.decimal(density)));
         }
     }
 
@@ -66,7 +67,7 @@ public final class RecipeWriter {
             } else if (value instanceof Integer whole) {
                 format.put(key, whole);
             } else if (value instanceof Double decimal) {
-                format.put(key, JsonNumbers.decimal(decimal));
+                format.put(key, PlainNumber.decimal(decimal));
             } else {
                 format.put(key, value.toString());
             }
@@ -85,11 +86,11 @@ public final class RecipeWriter {
         }
         watermark
                 .put("adapts", clause.adapts())
-                .put("opacity", JsonNumbers.decimal(clause.opacity()))
-                .put("scale", JsonNumbers.decimal(clause.scale()))
+                .put("opacity", PlainNumber.decimal(clause.opacity()))
+                .put("scale", PlainNumber.decimal(clause.scale()))
                 .put("anchor", clause.anchor().word())
-                .put("inset", JsonNumbers.decimal(clause.inset()))
-                .put("rotation", JsonNumbers.decimal(clause.rotation()))
+                .put("inset", PlainNumber.decimal(clause.inset()))
+                .put("rotation", PlainNumber.decimal(clause.rotation()))
                 .put("tile", clause.tile());
     }
 

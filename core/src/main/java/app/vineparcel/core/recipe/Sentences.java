@@ -1,6 +1,7 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.FileSize;
+import app.vineparcel.core.PlainNumber;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
@@ -19,7 +20,7 @@ public final class Sentences {
     /** What is cropped away: {@code Crop to 3:2 about the focal point}. */
     public static String crop(Optional<Aspect> crop) {
         return crop.map(aspect -> "Crop to %s:%s around the focal point"
-                        .formatted(JsonNumbers.plain(aspect.width()), JsonNumbers.plain(aspect.height())))
+                        .formatted(PlainNumber.of(aspect.width()), PlainNumber.of(aspect.height())))
                 .orElse("No crop");
     }
 
@@ -45,7 +46,7 @@ public final class Sentences {
 
     private static String densities(SizeClause clause) {
         List<String> words = clause.densities().stream()
-                .map(density -> JsonNumbers.plain(density) + "x")
+                .map(density -> PlainNumber.of(density) + "x")
                 .toList();
         int last = words.size() - 1;
         return last == 0 ? words.get(0) : String.join(", ", words.subList(0, last)) + " and " + words.get(last);
@@ -89,12 +90,12 @@ public final class Sentences {
                 + (clause.adapts() ? ", light or dark depending on the picture" : "")
                 + (clause.tile() ? ", all over" : ", " + clause.anchor().word().replace('-', ' '))
                 + ", %s\u00a0%% wide".formatted(percent(clause.scale()))
-                + (clause.rotation() == 0 ? "" : ", turned " + JsonNumbers.plain(clause.rotation()) + "°")
+                + (clause.rotation() == 0 ? "" : ", turned " + PlainNumber.of(clause.rotation()) + "°")
                 + (clause.opacity() == 1 ? "" : ", %s\u00a0%% opaque".formatted(percent(clause.opacity())));
     }
 
     private static String percent(double share) {
-        return JsonNumbers.plain(Math.round(share * 1000) / 10.0);
+        return PlainNumber.of(Math.round(share * 1000) / 10.0);
     }
 
     /** What kind of file it becomes, and how heavy at most: {@code JPEG, quality 82, progressive, at most 400 kB}. */

@@ -1,6 +1,7 @@
 package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.geometry.Sizing;
+import java.util.List;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import tools.jackson.databind.node.ObjectNode;
@@ -9,6 +10,7 @@ import tools.jackson.databind.node.ObjectNode;
  * One way of giving a size, as recipe files have it.
  *
  * @param word as in {@code size.mode}
+ * @param keys of the numbers and options that belong to it, beside those that every size has
  * @param reader reads its numbers
  * @param owns whether a sizing is of this mode
  * @param writer writes its numbers
@@ -17,6 +19,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 record SizeMode(
         String word,
+        List<String> keys,
         Function<SizeNumbers, Sizing> reader,
         Function<Sizing, Boolean> owns,
         BiConsumer<Sizing, ObjectNode> writer,
@@ -26,6 +29,7 @@ record SizeMode(
     /** A mode of one type. */
     static <T extends Sizing> SizeMode of(
             String word,
+            List<String> keys,
             Class<T> type,
             Function<SizeNumbers, T> reader,
             BiConsumer<T, ObjectNode> writer,
@@ -33,6 +37,7 @@ record SizeMode(
             Function<T, String> summary) {
         return new SizeMode(
                 word,
+                keys,
                 reader::apply,
                 type::isInstance,
                 (sizing, json) -> writer.accept(type.cast(sizing), json),
@@ -43,6 +48,6 @@ record SizeMode(
     /** The same for some sizings of the type only. */
     SizeMode where(Function<Sizing, Boolean> only) {
         return new SizeMode(
-                word, reader, sizing -> owns.apply(sizing) && only.apply(sizing), writer, sentence, summary);
+                word, keys, reader, sizing -> owns.apply(sizing) && only.apply(sizing), writer, sentence, summary);
     }
 }

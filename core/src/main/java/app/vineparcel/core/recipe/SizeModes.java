@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import app.vineparcel.core.PlainNumber;
 import app.vineparcel.core.geometry.LengthUnit;
 import app.vineparcel.core.geometry.Sizing;
 import java.util.List;
@@ -7,13 +8,14 @@ import java.util.Locale;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The ways of giving a size, in the order in which forms list them: each is read, written and put into words here and nowhere else. */
-final class SizeModes {
+public final class SizeModes {
 
     private static final int PRINT_PPI = 300;
 
     private static final List<SizeMode> ALL = List.of(
             SizeMode.of(
                     "original",
+                    List.of(),
                     Sizing.Original.class,
                     numbers -> new Sizing.Original(),
                     (sizing, json) -> {},
@@ -29,20 +31,23 @@ final class SizeModes {
             box("stretch", Sizing.BoxFit.STRETCH, "Stretch to %d × %d px"),
             SizeMode.of(
                     "scale",
+                    List.of("factor"),
                     Sizing.Scaled.class,
                     numbers -> new Sizing.Scaled(numbers.number("factor", 64)),
-                    (scaled, json) -> json.put("factor", JsonNumbers.decimal(scaled.factor())),
+                    (scaled, json) -> json.put("factor", PlainNumber.decimal(scaled.factor())),
                     SizeModes::scale,
                     SizeModes::scale),
             SizeMode.of(
                     "megapixels",
+                    List.of("mp"),
                     Sizing.Megapixels.class,
                     numbers -> new Sizing.Megapixels(numbers.number("mp", 1000)),
-                    (area, json) -> json.put("mp", JsonNumbers.decimal(area.mp())),
+                    (area, json) -> json.put("mp", PlainNumber.decimal(area.mp())),
                     SizeModes::area,
                     SizeModes::area),
             SizeMode.of(
                     "print",
+                    List.of("width", "height", "unit", "fit"),
                     Sizing.Print.class,
                     SizeModes::print,
                     SizeModes::write,
@@ -52,8 +57,17 @@ final class SizeModes {
     private SizeModes() {}
 
     /** Their words in a recipe's {@code size.mode}. */
-    static List<String> words() {
+    public static List<String> words() {
         return ALL.stream().map(SizeMode::word).toList();
+    }
+
+    /** The keys in a recipe's {@code size} that belong to a mode; none for a word that is no mode's. */
+    public static List<String> keys(String word) {
+        return ALL.stream()
+                .filter(mode -> mode.word().equals(word))
+                .findFirst()
+                .map(SizeMode::keys)
+                .orElse(List.of());
     }
 
     /** The mode of a word that is one of these. */
@@ -72,6 +86,7 @@ final class SizeModes {
     private static SizeMode edge(String word, Sizing.Side side, String title) {
         return SizeMode.of(
                         word,
+                        List.of("px"),
                         Sizing.Edge.class,
                         numbers -> new Sizing.Edge(side, numbers.px("px")),
                         (edge, json) -> json.put("px", edge.px()),
@@ -83,6 +98,7 @@ final class SizeModes {
     private static SizeMode box(String word, Sizing.BoxFit fit, String sentence) {
         return SizeMode.of(
                         word,
+                        List.of("width", "height"),
                         Sizing.Boxed.class,
                         numbers -> new Sizing.Boxed(fit, numbers.px("width"), numbers.px("height")),
                         (box, json) -> json.put("width", box.width()).put("height", box.height()),
@@ -92,20 +108,17 @@ final class SizeModes {
     }
 
     private static String scale(Sizing.Scaled scaled) {
-        return "Scale by " + JsonNumbers.plain(scaled.factor());
+        return "Scale by " + PlainNumber.of(scaled.factor());
     }
 
     private static String area(Sizing.Megapixels area) {
-        return "About " + JsonNumbers.plain(area.mp()) + " megapixels";
+        return "About " + PlainNumber.of(area.mp()) + " megapixels";
     }
 
     private static String onPaper(Sizing.Print print) {
         return "Print at %s × %s %s, %d ppi"
                 .formatted(
-                        JsonNumbers.plain(print.width()),
-                        JsonNumbers.plain(print.height()),
-                        word(print.unit()),
-                        print.ppi());
+                        PlainNumber.of(print.width()), PlainNumber.of(print.height()), word(print.unit()), print.ppi());
     }
 
     private static Sizing.Print print(SizeNumbers numbers) {
@@ -119,8 +132,8 @@ final class SizeModes {
     }
 
     private static void write(Sizing.Print print, ObjectNode json) {
-        json.put("width", JsonNumbers.decimal(print.width()))
-                .put("height", JsonNumbers.decimal(print.height()))
+        json.put("width", PlainNumber.decimal(print.width()))
+                .put("height", PlainNumber.decimal(print.height()))
                 .put("unit", word(print.unit()))
                 .put("fit", word(print.fit()));
     }

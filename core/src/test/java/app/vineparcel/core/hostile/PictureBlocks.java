@@ -118,4 +118,37 @@ final class PictureBlocks {
         }
         return all.array();
     }
+
+    /** A profile that claims a grid of 255 to the 15th power. */
+    static byte[] tables() {
+        ByteBuffer profile = ByteBuffer.allocate(400);
+        profile.putInt(0, 400).putInt(8, 0x02400000);
+        profile.position(12);
+        profile.put(ascii("prtrFCLRLab ")).position(36);
+        profile.put(ascii("acsp")).position(128);
+        profile.putInt(1).put(ascii("A2B0")).putInt(144).putInt(256).position(144);
+        profile.put(ascii("mft2")).putInt(0).put((byte) 15).put((byte) 3).put((byte) 255);
+        return profile.array();
+    }
+
+    /** A grey picture whose scans are empty and never end. */
+    static byte[] scans(int edge, boolean progressive, int count) {
+        byte[] frame = {8, (byte) (edge >> 8), (byte) edge, (byte) (edge >> 8), (byte) edge, 1, 1, 0x11, 0};
+        byte[] quantities = new byte[65];
+        Arrays.fill(quantities, 1, 65, (byte) 1);
+        byte[] codes = new byte[18];
+        codes[1] = 1;
+        byte[] ac = codes.clone();
+        ac[0] = 0x10;
+        byte[] scan =
+                join(segment(0xda, new byte[] {1, 1, 0, 0, (byte) (progressive ? 0 : 63), 0}), new byte[] {0, 0, 0, 0});
+        return join(
+                new byte[] {-1, -40},
+                segment(0xdb, quantities),
+                segment(progressive ? 0xc2 : 0xc0, frame),
+                segment(0xc4, codes),
+                segment(0xc4, ac),
+                repeat(scan, count),
+                new byte[] {-1, -39});
+    }
 }

@@ -185,7 +185,7 @@ class SelectionController {
         if (found.size() != 1) {
             throw new ProblemException(new Problem.BadRequest(
                     Text.of("plan.the-settings"),
-                    Text.of("plan.settings-are-copied-from", model, found.isEmpty() ? "none" : "several"),
+                    Text.of("plan.settings-are-copied-from", model, found.size()),
                     Text.of("plan.type-its-number-or")));
         }
         return found.get(0);

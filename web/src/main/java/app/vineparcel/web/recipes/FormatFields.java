@@ -17,6 +17,8 @@ public final class FormatFields {
     private static final String CLAUSE = "/format/";
     private static final String TYPE = CLAUSE + "type";
 
+    private static final List<Field> ALL = worked();
+
     private FormatFields() {}
 
     /**
@@ -51,6 +53,10 @@ public final class FormatFields {
 
     /** All fields, in the formats' order. */
     public static List<Field> all() {
+        return ALL;
+    }
+
+    private static List<Field> worked() {
         Map<Likeness, Field> fields = new LinkedHashMap<>();
         for (FormatKind kind : Formats.all()) {
             for (FormatOption option : kind.options()) {

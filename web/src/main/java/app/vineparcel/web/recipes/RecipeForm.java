@@ -6,6 +6,7 @@ import app.vineparcel.core.recipe.RecipeFault;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.recipe.SharpenClause;
+import app.vineparcel.core.recipe.SizeModes;
 import app.vineparcel.web.Text;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -137,7 +138,7 @@ public final class RecipeForm {
         put(root.putObject("crop"), "/crop/aspect");
         ObjectNode size = root.putObject("size");
         put(size, "/size/mode");
-        SizeFields.of(value("/size/mode")).forEach(field -> put(size, "/size/" + field));
+        SizeModes.keys(value("/size/mode")).forEach(field -> put(size, "/size/" + field));
         put(size, "/size/enlarge");
         put(size, "/size/ppi");
         densities(size);

@@ -4,6 +4,7 @@ import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.geometry.Anchor;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.recipe.SizeModes;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.marks.MarkService;
 import app.vineparcel.web.sources.SamplePieces;
@@ -54,14 +55,14 @@ public class RecipePages {
                 "anchors", Arrays.stream(Anchor.values()).map(Anchor::word).toList());
         model.addAttribute("sentences", RecipeCheck.sentences(recipe));
         model.addAttribute("idle", RecipeCheck.idle(recipe));
-        model.addAttribute("sizeFor", SizeFields.shownIn());
+        model.addAttribute("sizeFor", SizeFields.SHOWN_IN);
         model.addAttribute("aspects", List.of("1:1", "3:2", "2:3", "4:3", "4:5", "16:9", "9:16"));
         return "recipes/page";
     }
 
     private static Map<String, String> sizeModes() {
         Map<String, String> modes = new LinkedHashMap<>();
-        SizeFields.MODES.forEach(mode -> modes.put(mode, Text.of("size." + mode)));
+        SizeModes.words().forEach(mode -> modes.put(mode, Text.of("size." + mode)));
         return modes;
     }
 

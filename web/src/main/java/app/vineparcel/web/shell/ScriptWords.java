@@ -1,7 +1,6 @@
 package app.vineparcel.web.shell;
 
 import app.vineparcel.web.Text;
-import java.time.Duration;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -9,7 +8,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The words of the scripts, as a module that they import. */
+/** The words of the scripts, as a module that they import. Asked for again each time, since scripts of another version ask for other words. */
 @RestController
 class ScriptWords {
 
@@ -21,7 +20,8 @@ class ScriptWords {
     ResponseEntity<String> words() {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("text/javascript;charset=UTF-8"))
-                .cacheControl(CacheControl.maxAge(Duration.ofHours(1)))
+                .cacheControl(CacheControl.noCache())
+                .eTag(Integer.toHexString(module.hashCode()))
                 .body(module);
     }
 }

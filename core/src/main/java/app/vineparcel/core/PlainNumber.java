@@ -1,17 +1,19 @@
-package app.vineparcel.core.recipe;
+package app.vineparcel.core;
 
 import java.math.BigDecimal;
 
 /** Numbers as people write them: no exponent, no trailing zeros. */
-final class JsonNumbers {
+public final class PlainNumber {
 
-    private JsonNumbers() {}
+    private PlainNumber() {}
 
-    static String plain(double value) {
+    /** In words: {@code 16}, {@code 2.5}, {@code 1200}. */
+    public static String of(double value) {
         return decimal(value).toPlainString();
     }
 
-    static BigDecimal decimal(double value) {
+    /** The same as a number, for files. */
+    public static BigDecimal decimal(double value) {
         BigDecimal exact = BigDecimal.valueOf(value).stripTrailingZeros();
         return exact.scale() < 0 ? exact.setScale(0) : exact;
     }
