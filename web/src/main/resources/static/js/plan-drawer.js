@@ -20,6 +20,7 @@ export function drawer(plan, parts) {
     picture = cropView.querySelector('img');
   const session = crypto.randomUUID();
   let key = null,
+    described = null,
     number = 0,
     shown = null,
     mode = 'whole',
@@ -69,11 +70,14 @@ export function drawer(plan, parts) {
     drawn();
     parts.cells.focus();
   }
+  /** Whether words about this cell are being typed, which nothing may put others in the place of. */
+  const isTyped = cell => cell === described && text.contains(document.activeElement) && document.activeElement.matches('[data-alt-text]');
   async function fill() {
     const mine = key,
       began = performance.now();
     const words = fetch(`${plan.address}/cell?${new URLSearchParams(ids())}`).then(async answer => {
-      if (mine !== key) return;
+      if (mine !== key || isTyped(mine)) return;
+      described = mine;
       text.innerHTML = answer.ok ? await answer.text() : `<p class="quiet">${msg('cell-gone')}</p>`;
       readCrop();
       setMode(mode === 'crop' && !crop ? 'whole' : mode);

@@ -17,6 +17,7 @@ const body = page.querySelector('.plan-grid tbody');
 const find = what => page.querySelector(`[data-${what}]`);
 const address = page.dataset.plan;
 const parts = {};
+let answered = Promise.resolve();
 
 /** What the modules share. */
 const plan = {
@@ -27,11 +28,14 @@ const plan = {
   say(text) {
     find('fault').textContent = text;
   },
-  /** Does something on the server and shows what came of it. */
+  /** Does something on the server and shows what came of it; one after the other, so that an older answer never stands last. */
   async change(what, fields, { anew = true, more = {} } = {}) {
     plan.say('');
+    const send = async () => told(await post(`${address}/${what}`, fields, more));
+    const sent = more.keepalive ? send() : answered.then(send);
+    answered = sent.catch(() => null);
     try {
-      const state = await told(await post(`${address}/${what}`, fields, more));
+      const state = await sent;
       await plan.show(state, anew);
       return state;
     } catch (problem) {
@@ -87,13 +91,16 @@ async function move(name) {
   if (!state) await ask(true);
 }
 
+/** Whether a name or a text is being written, which must not be drawn over. */
+const isTyping = () => page.contains(document.activeElement) && document.activeElement.matches('.name-field, [data-alt-text]');
+
 /** Looks whether anything changed elsewhere: sources that were read, files that are gone, another window. */
 async function ask(always = false) {
   if (document.hidden && !always) return;
   const answer = await fetch(`${address}/state`).catch(() => null);
   if (!answer?.ok) return;
   const state = await answer.json();
-  if (!always && parts.cells.busy()) return;
+  if (!always && (parts.cells.busy() || isTyping())) return;
   const changed = state.revision !== page.dataset.revision;
   if (changed || always) await plan.show(state, true);
   else showReading(state.waiting);

@@ -119,6 +119,14 @@ class FindingsPanelTest extends RealPages {
         page.keyboard().press("Enter");
         Locator words = page.getByLabel("Alternative text");
         words.fill("A round label in white ink");
+        long other = sql.queryForObject(
+                "select id from piece where assignment_id = ? and own_name = 'white-two'", Long.class, id);
+        new Visitor()
+                .post("/assignments/" + id + "/plan/name", "piece=" + other + "&name=renamed"); // in another window
+        page.waitForResponse(answer -> answer.url().endsWith("/state"), () -> {});
+        page.waitForTimeout(500);
+        assertThat(words).isFocused();
+        assertThat(words).hasValue("A round label in white ink");
         words.press("Tab");
         assertThat(page.locator("[data-undo]")).containsText("alternative text of “white-one”");
         assertThat(sql.queryForObject(
