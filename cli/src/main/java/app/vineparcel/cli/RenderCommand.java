@@ -1,7 +1,7 @@
 package app.vineparcel.cli;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.deliver.DestinationCheck;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
@@ -235,7 +235,7 @@ public final class RenderCommand implements Callable<Integer> {
 
     private int rendered(Plan plan, SourceList list, Report report, SourceReader reader, Shelf shelf) {
         try {
-            Destination destination = Destination.at(into);
+            LocalFolder destination = LocalFolder.at(into);
             Tally tally = new Tally(report);
             new RenderRun(reader, shelf, destination, tally, () -> false).render(plan, threads);
             report.endOfRun(tally.done(), tally.failed() + list.unreadable().size() * recipes.size());

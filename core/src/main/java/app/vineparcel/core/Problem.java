@@ -99,6 +99,34 @@ public sealed interface Problem {
         }
     }
 
+    /**
+     * A machine has another key than the one that is trusted, or none is trusted yet.
+     *
+     * @param fingerprint of the key that it showed, {@code SHA256:…}
+     * @param changed whether another one was trusted
+     */
+    record UntrustedHost(String file, String fingerprint, boolean changed) implements Problem {
+        @Override
+        public String code() {
+            return "untrusted-host";
+        }
+
+        @Override
+        public String reason() {
+            return (changed
+                            ? "The server's key is another one than before: %s. It may be another machine."
+                            : "The server's key is not trusted yet: %s.")
+                    .formatted(fingerprint);
+        }
+
+        @Override
+        public String remedy() {
+            return changed
+                    ? "Ask who runs the server, and trust the new key only if it was changed on purpose."
+                    : "Compare it with what the server's owner says, then trust it.";
+        }
+    }
+
     /** Something nobody foresaw; the details are in the log. */
     record Unforeseen(String file, String reason, String remedy) implements Problem {
         @Override

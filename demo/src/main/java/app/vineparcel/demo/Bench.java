@@ -2,7 +2,7 @@ package app.vineparcel.demo;
 
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.jpeg.JpegEngine;
-import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.geometry.FocalPoint;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
@@ -96,7 +96,7 @@ public final class Bench {
         }
         Plan plan = new Planner("", LocalDate.EPOCH, Shelf.EMPTY).plan(pieces, columns);
         Tally tally = new Tally();
-        new RenderRun(reader, Shelf.EMPTY, Destination.at(out), tally, () -> false).render(plan, threads);
+        new RenderRun(reader, Shelf.EMPTY, LocalFolder.at(out), tally, () -> false).render(plan, threads);
         double seconds = (System.nanoTime() - began) / 1e9;
         return String.format(
                 Locale.ROOT,

@@ -55,6 +55,11 @@ final class Ledger {
         return ledger;
     }
 
+    /** The ledger in a folder of its own. */
+    static Ledger in(Path folder) {
+        return new Ledger(folder);
+    }
+
     /** What is done while nobody else writes to paths of the same small file. */
     @FunctionalInterface
     interface Turn<T> {
@@ -76,7 +81,17 @@ final class Ledger {
 
         /** Whether the file that stands in its place is, byte for byte, one of ours. */
         boolean wrote(Path standing) throws IOException {
-            return !sums.isEmpty() && sums.contains(FileContent.sum(standing));
+            return isKnown() && knows(FileContent.sum(standing));
+        }
+
+        /** Whether a file of this sum is one of ours. */
+        boolean knows(String sha256) {
+            return sums.contains(sha256);
+        }
+
+        /** Whether anything of ours was ever put there. */
+        boolean isKnown() {
+            return !sums.isEmpty();
         }
 
         /** Notes that a file of this sum is about to be put there; it is on the disk when this returns. */

@@ -65,7 +65,8 @@ public record FileContent(long bytes, Instant modified, String sha256) {
         return HexFormat.of().formatHex(digest().digest(content));
     }
 
-    private static MessageDigest digest() {
+    /** A fresh SHA-256. */
+    public static MessageDigest digest() {
         try {
             return MessageDigest.getInstance("SHA-256");
         } catch (NoSuchAlgorithmException e) {

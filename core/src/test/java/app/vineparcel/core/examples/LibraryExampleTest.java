@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.png.PngFormat;
-import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlanPiece;
@@ -62,7 +62,7 @@ class LibraryExampleTest {
 
         // render: files are in place whole or not at all
         Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
-        Destination destination = Destination.at(folder.resolve("out"));
+        LocalFolder destination = LocalFolder.at(folder.resolve("out"));
         new RenderRun(
                         reader,
                         Shelf.EMPTY,

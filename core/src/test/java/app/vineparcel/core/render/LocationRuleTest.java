@@ -10,7 +10,7 @@ import app.vineparcel.core.codec.formats.FoundMetadata;
 import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.pdf.CarriedData;
-import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.metadata.LocationCheck;
 import app.vineparcel.core.metadata.PhotoFacts;
 import app.vineparcel.core.naming.FolderScheme;
@@ -89,7 +89,7 @@ class LocationRuleTest extends DocumentRuns {
 
     private Outcome outcome(Plan plan, Path into) throws ProblemException {
         AtomicReference<Outcome> outcome = new AtomicReference<>();
-        new RenderRun(READER, Shelf.EMPTY, Destination.at(into), (rendition, ended) -> outcome.set(ended), () -> false)
+        new RenderRun(READER, Shelf.EMPTY, LocalFolder.at(into), (rendition, ended) -> outcome.set(ended), () -> false)
                 .render(plan, 1);
         return outcome.get();
     }

@@ -2,7 +2,7 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.deliver.Destination;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.render.Conversions;
@@ -154,12 +154,12 @@ class UnitJob implements Job {
         }
 
         private void render(List<PlannedRendition> wanted) {
-            Destination destination;
+            LocalFolder destination;
             try {
                 long assignment = assignmentOf(runId);
                 destination = waiting(() -> runs.hasPlaced(runId))
-                        ? Destination.existing(folders.of(assignment))
-                        : Destination.at(folders.of(assignment));
+                        ? LocalFolder.existing(folders.of(assignment))
+                        : LocalFolder.at(folders.of(assignment));
             } catch (ProblemException closed) {
                 wanted.forEach(planned -> finished(planned, new Outcome.Failed(closed.problem(), 0)));
                 return;

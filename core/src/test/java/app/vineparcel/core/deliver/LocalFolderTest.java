@@ -23,7 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-class DestinationTest {
+class LocalFolderTest {
 
     @TempDir
     Path folder;
@@ -32,7 +32,7 @@ class DestinationTest {
         return file -> Files.writeString(file, text);
     }
 
-    private static Problem refused(Destination destination, String path, RenditionSink.Content content) {
+    private static Problem refused(LocalFolder destination, String path, RenditionSink.Content content) {
         return catchThrowableOfType(ProblemException.class, () -> destination.place(path, content))
                 .problem();
     }
@@ -49,7 +49,7 @@ class DestinationTest {
 
     @Test
     void puts_a_file_in_place_with_its_sum() throws ProblemException, IOException {
-        RenditionSink.Placed placed = Destination.at(folder).place("web/shop/a.txt", text("abc"));
+        RenditionSink.Placed placed = LocalFolder.at(folder).place("web/shop/a.txt", text("abc"));
         assertThat(folder.resolve("web/shop/a.txt")).hasContent("abc");
         assertThat(placed.bytes()).isEqualTo(3);
         assertThat(placed.sha256()).isEqualTo("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
@@ -58,15 +58,15 @@ class DestinationTest {
 
     @Test
     void replaces_what_it_wrote_itself_also_after_a_restart() throws ProblemException {
-        Destination.at(folder).place("a.txt", text("one"));
-        Destination.at(folder).place("a.txt", text("two"));
+        LocalFolder.at(folder).place("a.txt", text("one"));
+        LocalFolder.at(folder).place("a.txt", text("two"));
         assertThat(folder.resolve("a.txt")).hasContent("two");
     }
 
     @Test
     void never_replaces_what_somebody_else_wrote_or_changed() throws ProblemException, IOException {
         Files.writeString(folder.resolve("theirs.txt"), "theirs");
-        Destination destination = Destination.at(folder);
+        LocalFolder destination = LocalFolder.at(folder);
         assertThat(refused(destination, "theirs.txt", text("ours"))).isInstanceOf(Problem.InTheWay.class);
         assertThat(folder.resolve("theirs.txt")).hasContent("theirs");
 
@@ -79,13 +79,13 @@ class DestinationTest {
     /** Noted, moved, ended: a machine that stops between any two of these leaves a file that is ours, the new one or the former. */
     @Test
     void a_file_whose_move_was_noted_is_ours_whether_it_came_to_it_or_not() throws ProblemException, IOException {
-        Destination.at(folder).place("a.txt", text("one"));
+        LocalFolder.at(folder).place("a.txt", text("one"));
         Ledger ledger = Ledger.of(folder.toRealPath());
         ledger.turn("a.txt", entry -> {
             entry.note(FileContent.sum("two".getBytes(StandardCharsets.UTF_8)));
             return true;
         });
-        Destination.at(folder).place("a.txt", text("three"));
+        LocalFolder.at(folder).place("a.txt", text("three"));
         assertThat(folder.resolve("a.txt")).hasContent("three");
 
         ledger.turn("a.txt", entry -> {
@@ -93,7 +93,7 @@ class DestinationTest {
             return true;
         });
         Files.writeString(folder.resolve("a.txt"), "four");
-        Destination.at(folder).place("a.txt", text("five"));
+        LocalFolder.at(folder).place("a.txt", text("five"));
         assertThat(folder.resolve("a.txt")).hasContent("five");
     }
 
@@ -103,7 +103,7 @@ class DestinationTest {
         String line = FileContent.sum("old".getBytes(StandardCharsets.UTF_8)) + "\told.txt\n";
         Files.createDirectory(folder.resolve(".vine-parcel"));
         Files.writeString(folder.resolve(".vine-parcel/written.tsv"), line);
-        Destination.at(folder).place("old.txt", text("new"));
+        LocalFolder.at(folder).place("old.txt", text("new"));
         assertThat(folder.resolve("old.txt")).hasContent("new");
         assertThat(folder.resolve(".vine-parcel/written.tsv")).doesNotExist();
     }
@@ -123,9 +123,9 @@ class DestinationTest {
                     .isLessThan(70_000));
         }
         Files.write(folder.resolve("often.txt"), new byte[] {(byte) 1999, (byte) (1999 >> 8)});
-        Destination.at(folder).place("often.txt", text("mine"));
+        LocalFolder.at(folder).place("often.txt", text("mine"));
         Files.writeString(folder.resolve("other.txt"), "x");
-        assertThat(refused(Destination.at(folder), "other.txt", text("y"))).isInstanceOf(Problem.InTheWay.class);
+        assertThat(refused(LocalFolder.at(folder), "other.txt", text("y"))).isInstanceOf(Problem.InTheWay.class);
     }
 
     @Test
@@ -133,7 +133,7 @@ class DestinationTest {
         Path abandoned = Files.createDirectories(folder.resolve(".vine-parcel/parts/dead"));
         Files.writeString(abandoned.resolve("1"), "half");
         Files.writeString(folder.resolve(".vine-parcel/parts/dead.lock"), "");
-        Destination mine = Destination.at(folder);
+        LocalFolder mine = LocalFolder.at(folder);
         assertThat(abandoned).doesNotExist();
         mine.place("shared.txt", text("mine"));
         Process other = new ProcessBuilder(
@@ -154,7 +154,7 @@ class DestinationTest {
     /** Writes over what this process wrote, and something of its own. */
     static final class OtherProcess {
         public static void main(String[] folder) throws ProblemException {
-            Destination destination = Destination.at(Path.of(folder[0]));
+            LocalFolder destination = LocalFolder.at(Path.of(folder[0]));
             destination.place("shared.txt", text("theirs"));
             destination.place("theirs.txt", text("theirs"));
         }
@@ -163,23 +163,23 @@ class DestinationTest {
     @Test
     void a_folder_that_is_gone_is_not_made_anew_behind_ones_back() throws Exception {
         Path in = folder.resolve("in");
-        Destination destination = Destination.at(in);
+        LocalFolder destination = LocalFolder.at(in);
         destination.place("a.txt", text("a"));
         Files.move(in, folder.resolve("away"));
         assertThat(refused(destination, "b.txt", text("b"))).isInstanceOfSatisfying(Problem.CannotWrite.class, gone -> {
             assertThat(gone.mayPass()).isTrue();
             assertThat(gone.reason()).contains("gone");
         });
-        assertThatThrownBy(() -> Destination.existing(in)).isInstanceOf(ProblemException.class);
+        assertThatThrownBy(() -> LocalFolder.existing(in)).isInstanceOf(ProblemException.class);
         Files.move(folder.resolve("away"), in);
         destination.place("b.txt", text("b"));
-        Destination.existing(in).place("a.txt", text("again"));
+        LocalFolder.existing(in).place("a.txt", text("again"));
         assertThat(in.resolve("a.txt")).hasContent("again");
     }
 
     @Test
     void leaves_nothing_behind_when_writing_fails_half_way() throws ProblemException, IOException {
-        Problem problem = refused(Destination.at(folder), "a.txt", file -> {
+        Problem problem = refused(LocalFolder.at(folder), "a.txt", file -> {
             Files.writeString(file, "half");
             Files.writeString(Path.of("/dev/full"), "the other half"); // as the system says it of any full disk
         });
@@ -190,7 +190,7 @@ class DestinationTest {
     @ParameterizedTest
     @ValueSource(strings = {"../out.txt", "a/../../out.txt", "/tmp/out.txt", ".vine-parcel/written.tsv", ""})
     void writes_nothing_outside_its_folder(String path) throws ProblemException {
-        assertThat(refused(Destination.at(folder.resolve("in")), path, text("x")))
+        assertThat(refused(LocalFolder.at(folder.resolve("in")), path, text("x")))
                 .isInstanceOf(Problem.BadRequest.class);
         assertThat(folder.resolve("out.txt")).doesNotExist();
     }
@@ -201,7 +201,7 @@ class DestinationTest {
         Path in = Files.createDirectory(folder.resolve("in"));
         Files.createSymbolicLink(in.resolve("link"), elsewhere);
         Files.createSymbolicLink(in.resolve("file.txt"), elsewhere.resolve("victim.txt"));
-        Destination destination = Destination.at(in);
+        LocalFolder destination = LocalFolder.at(in);
         assertThat(refused(destination, "link/a.txt", text("x"))).isInstanceOf(Problem.BadRequest.class);
         assertThat(refused(destination, "file.txt", text("x"))).isInstanceOf(Problem.InTheWay.class);
         assertThat(elsewhere).isEmptyDirectory();
@@ -210,10 +210,10 @@ class DestinationTest {
     @Test
     void a_file_where_a_folder_should_be_is_said_in_words() throws ProblemException, IOException {
         Files.writeString(folder.resolve("web"), "a file");
-        assertThat(refused(Destination.at(folder), "web/a.txt", text("x")).reason())
+        assertThat(refused(LocalFolder.at(folder), "web/a.txt", text("x")).reason())
                 .contains("There is a file");
         ProblemException closed =
-                catchThrowableOfType(ProblemException.class, () -> Destination.at(folder.resolve("web/deeper")));
+                catchThrowableOfType(ProblemException.class, () -> LocalFolder.at(folder.resolve("web/deeper")));
         assertThat(closed.problem()).isInstanceOf(Problem.CannotWrite.class);
     }
 
@@ -221,7 +221,7 @@ class DestinationTest {
     void the_archive_holds_what_was_asked_and_nothing_from_outside() throws ProblemException, IOException {
         Files.writeString(folder.resolve("secret.txt"), "secret");
         Path in = folder.resolve("in");
-        Destination destination = Destination.at(in);
+        LocalFolder destination = LocalFolder.at(in);
         destination.place("web/a.txt", text("a"));
         destination.place("b.txt", text("b"));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
