@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
 /**
@@ -79,9 +80,9 @@ final class Ledger {
             this.sums = sums;
         }
 
-        /** Whether the file that stands in its place is, byte for byte, one of ours. */
-        boolean wrote(Path standing) throws IOException {
-            return isKnown() && knows(FileContent.sum(standing));
+        /** The sum of the file that stands in its place, if that is, byte for byte, one of ours. */
+        Optional<String> own(Path standing) throws IOException {
+            return isKnown() ? Optional.of(FileContent.sum(standing)).filter(this::knows) : Optional.empty();
         }
 
         /** Whether a file of this sum is one of ours. */

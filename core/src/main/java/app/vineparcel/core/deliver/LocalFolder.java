@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.stream.Stream;
 
@@ -36,9 +37,11 @@ public final class LocalFolder implements RenditionSink, Destination {
     private final Path root;
     private final Ledger ledger;
     private final PartialFiles parts;
+    private final Optional<ReplacedFiles> replaced;
 
-    private LocalFolder(Path root) throws IOException {
+    private LocalFolder(Path root, Optional<ReplacedFiles> replaced) throws IOException {
         this.root = root;
+        this.replaced = replaced;
         this.ledger = Ledger.of(root);
         this.parts = PartialFiles.of(root.resolve(Ledger.FOLDER));
     }
@@ -51,7 +54,7 @@ public final class LocalFolder implements RenditionSink, Destination {
     public static LocalFolder at(Path folder) throws ProblemException {
         try {
             Files.createDirectories(folder);
-            return new LocalFolder(folder.toRealPath());
+            return new LocalFolder(folder.toRealPath(), Optional.empty());
         } catch (IOException e) {
             throw WriteProblems.of(folder.toString(), e);
         }
@@ -74,6 +77,15 @@ public final class LocalFolder implements RenditionSink, Destination {
         return at(folder);
     }
 
+    /** The same folder, which from now on keeps what it replaces and removes. */
+    public LocalFolder keepingReplaced() throws ProblemException {
+        try {
+            return new LocalFolder(root, Optional.of(ReplacedFiles.of(root)));
+        } catch (IOException e) {
+            throw WriteProblems.of(root.toString(), e);
+        }
+    }
+
     @Override
     public Placed place(String path, Content content) throws ProblemException {
         Path part = null;
@@ -87,7 +99,7 @@ public final class LocalFolder implements RenditionSink, Destination {
             long bytes = Files.size(part);
             Path whole = part;
             ledger.turn(path, entry -> {
-                requireOurs(entry, target);
+                keep(target, requireOurs(entry, target));
                 entry.note(sum);
                 move(whole, target);
                 return true;
@@ -104,7 +116,7 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     @Override
     public Placing place(String path, Outgoing file, Progress progress) throws ProblemException {
-        if (standing(path) == Standing.OURS && holds(path, file.sha256())) {
+        if (holds(path, file.sha256())) {
             return Placing.ALREADY_THERE;
         }
         place(path, part -> copy(file, part, progress));
@@ -142,9 +154,7 @@ public final class LocalFolder implements RenditionSink, Destination {
             if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
                 return Standing.NOTHING;
             }
-            boolean ours = ledger.turn(
-                    path, entry -> Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) && entry.wrote(file));
-            return ours ? Standing.OURS : Standing.FOREIGN;
+            return ledger.turn(path, entry -> own(entry, file)).isPresent() ? Standing.OURS : Standing.FOREIGN;
         } catch (IOException e) {
             throw WriteProblems.of(path, e);
         }
@@ -152,7 +162,10 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     private boolean holds(String path, String sha256) throws ProblemException {
         try {
-            return FileContent.sum(root.resolve(path)).equals(sha256);
+            Path file = root.resolve(String.join("/", DeliveryPath.steps(path)));
+            return ledger.turn(path, entry -> own(entry, file))
+                    .filter(sha256::equals)
+                    .isPresent();
         } catch (IOException e) {
             throw WriteProblems.of(path, e);
         }
@@ -163,9 +176,11 @@ public final class LocalFolder implements RenditionSink, Destination {
         try {
             Path file = root.resolve(String.join("/", DeliveryPath.steps(path)));
             return ledger.turn(path, entry -> {
-                if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS) || !entry.wrote(file)) {
+                Optional<String> sum = own(entry, file);
+                if (sum.isEmpty()) {
                     return false;
                 }
+                keep(file, sum);
                 Files.delete(file);
                 return true;
             });
@@ -210,6 +225,12 @@ public final class LocalFolder implements RenditionSink, Destination {
     @Override
     public void close() {
         // nothing is held open
+    }
+
+    private void keep(Path standing, Optional<String> sum) throws IOException {
+        if (replaced.isPresent() && sum.isPresent()) {
+            replaced.get().keep(standing, sum.get());
+        }
     }
 
     private static void move(Path part, Path target) throws IOException {
@@ -268,12 +289,20 @@ public final class LocalFolder implements RenditionSink, Destination {
         private static final long serialVersionUID = 1L;
     }
 
-    private static boolean requireOurs(Ledger.Entry entry, Path target) throws IOException {
-        if (Files.exists(target, LinkOption.NOFOLLOW_LINKS)
-                && !(Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) && entry.wrote(target))) {
+    /** The sum of what stands there; empty where nothing does. */
+    private static Optional<String> requireOurs(Ledger.Entry entry, Path target) throws IOException {
+        if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+            return Optional.empty();
+        }
+        Optional<String> sum = own(entry, target);
+        if (sum.isEmpty()) {
             throw new ForeignFile();
         }
-        return true;
+        return sum;
+    }
+
+    private static Optional<String> own(Ledger.Entry entry, Path target) throws IOException {
+        return Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS) ? entry.own(target) : Optional.empty();
     }
 
     private static void force(Path fileOrFolder) throws IOException {

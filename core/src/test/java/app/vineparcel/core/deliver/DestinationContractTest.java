@@ -209,7 +209,7 @@ class DestinationContractTest {
         AtomicLong told = new AtomicLong();
         Outgoing file = file("x".repeat(300_000));
         try (Destination to = open(kind)) {
-            places.fault().pause(100);
+            places.fault().pause(20);
             to.place("slow.txt", file, bytes -> told.getAndSet(bytes) <= bytes);
             assertThat(told.get()).isEqualTo(300_000);
             assertThat(places.seen()).containsExactly("slow.txt");

@@ -64,6 +64,28 @@ class LocalFolderTest {
     }
 
     @Test
+    void what_it_replaces_or_removes_is_kept_where_that_is_wished() throws ProblemException, IOException {
+        LocalFolder keeping = LocalFolder.at(folder).keepingReplaced();
+        String one = keeping.place("a.txt", text("one")).sha256();
+        String two = keeping.place("a.txt", text("two")).sha256();
+        ReplacedFiles replaced = ReplacedFiles.of(folder);
+        assertThat(replaced.find(one))
+                .hasValueSatisfying(file -> assertThat(file).hasContent("one"));
+        assertThat(replaced.find(two)).isEmpty();
+        assertThat(keeping.remove("a.txt")).isTrue();
+        assertThat(visible()).isEmpty();
+        assertThat(replaced.all()).containsExactlyInAnyOrder(one, two);
+        Files.writeString(replaced.find(two).orElseThrow(), "changed by hand");
+        assertThat(replaced.find(two)).isEmpty();
+        replaced.forget(one);
+        assertThat(replaced.find("../../a")).isEmpty();
+        assertThat(replaced.all()).containsExactly(two);
+        LocalFolder.at(folder).place("b.txt", text("three"));
+        LocalFolder.at(folder).place("b.txt", text("four"));
+        assertThat(replaced.all()).hasSize(1);
+    }
+
+    @Test
     void never_replaces_what_somebody_else_wrote_or_changed() throws ProblemException, IOException {
         Files.writeString(folder.resolve("theirs.txt"), "theirs");
         LocalFolder destination = LocalFolder.at(folder);
