@@ -17,6 +17,7 @@ import java.util.Set;
  * @param withoutLocation whether none may say where its picture was taken
  * @param wants what every rendition shall say
  * @param keptOut names of layers that never get into it
+ * @param enclosures what goes along with them
  * @param recipes its recipes in order
  */
 public record ChannelFile(
@@ -28,6 +29,7 @@ public record ChannelFile(
         boolean withoutLocation,
         Set<ChannelRequirement> wants,
         List<String> keptOut,
+        Enclosures enclosures,
         List<Entry> recipes) {
 
     /** The colours that a channel may have, each legible on light and on dark ground. */
@@ -46,6 +48,15 @@ public record ChannelFile(
     /** The same under another name and with other recipes. */
     public ChannelFile with(String otherName, List<Entry> entries) {
         return new ChannelFile(
-                otherName, colour, folder, scheme, maxBytes, withoutLocation, wants, keptOut, List.copyOf(entries));
+                otherName,
+                colour,
+                folder,
+                scheme,
+                maxBytes,
+                withoutLocation,
+                wants,
+                keptOut,
+                enclosures,
+                List.copyOf(entries));
     }
 }

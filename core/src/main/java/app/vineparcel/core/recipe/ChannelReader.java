@@ -61,9 +61,34 @@ public final class ChannelReader {
                 root.flag("without-location", false),
                 wishes(root),
                 root.lines("keep-out", MOST_LAYERS, LONGEST_LAYER),
+                enclosures(root),
                 entries(root));
         root.refuseOthers();
         return channel;
+    }
+
+    private static Enclosures enclosures(JsonPlace root) {
+        if (!root.has("enclosures")) {
+            return Enclosures.NONE;
+        }
+        JsonPlace along = root.object("enclosures");
+        Optional<Enclosures.ContactSheet> sheet = Optional.empty();
+        if (along.has("contact-sheet")) {
+            JsonPlace asked = along.object("contact-sheet");
+            sheet = Optional.of(new Enclosures.ContactSheet(
+                    asked.whole("across", 1, Enclosures.MOST_ACROSS).orElse(4),
+                    asked.line("heading", LONGEST_NAME).orElse("")));
+            asked.refuseOthers();
+        }
+        Enclosures enclosures = new Enclosures(
+                along.flag("manifest", false),
+                sheet,
+                along.has("usage")
+                        ? Optional.of(along.lines("usage", Enclosures.MOST_LINES, Enclosures.LONGEST_LINE))
+                        : Optional.empty(),
+                along.flag("page-snippet", false));
+        along.refuseOthers();
+        return enclosures;
     }
 
     private static Set<ChannelRequirement> wishes(JsonPlace root) {

@@ -32,6 +32,9 @@ public final class ChannelWriter {
         }
         ArrayNode keptOut = root.putArray("keep-out");
         channel.keptOut().forEach(keptOut::add);
+        if (!channel.enclosures().isNone()) {
+            write(channel.enclosures(), root.putObject("enclosures"));
+        }
         ArrayNode recipes = root.putArray("recipes");
         for (ChannelFile.Entry entry : channel.recipes()) {
             ObjectNode one = recipes.addObject().put("file", entry.file());
@@ -41,5 +44,17 @@ public final class ChannelWriter {
             }
         }
         return JSON.writeValueAsString(root) + "\n";
+    }
+
+    private static void write(Enclosures enclosures, ObjectNode into) {
+        into.put("manifest", enclosures.manifest());
+        enclosures.contactSheet().ifPresent(sheet -> into.putObject("contact-sheet")
+                .put("across", sheet.across())
+                .put("heading", sheet.heading()));
+        enclosures.usage().ifPresent(lines -> {
+            ArrayNode usage = into.putArray("usage");
+            lines.forEach(usage::add);
+        });
+        into.put("page-snippet", enclosures.pageSnippet());
     }
 }

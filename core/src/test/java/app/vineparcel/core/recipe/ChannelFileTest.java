@@ -31,6 +31,7 @@ class ChannelFileTest {
                         false,
                         Set.of(),
                         List.of(),
+                        Enclosures.NONE,
                         List.of()));
     }
 
@@ -45,6 +46,11 @@ class ChannelFileTest {
                 true,
                 Set.of(ChannelRequirement.RIGHTS, ChannelRequirement.ALT_TEXT),
                 List.of("die-line", "guides"),
+                new Enclosures(
+                        true,
+                        Optional.of(new Enclosures.ContactSheet(5, "Autumn catalogue")),
+                        Optional.of(List.of("One use only.")),
+                        true),
                 List.of(
                         new ChannelFile.Entry("shop-page.recipe.json", Optional.empty(), ""),
                         new ChannelFile.Entry("tile.recipe.json", Optional.of("tiles"), "-{channel|kebab}")));
@@ -73,6 +79,9 @@ class ChannelFileTest {
                 "'name': 'A', 'recipes': ['a']; /recipes/0; an object in braces",
                 "'name': 'A', 'recipes': [{'file': 'a', 'title': 'b'}]; /recipes/0/title; unknown key",
                 "'name': 'A', 'mood': 1; /mood; unknown key",
+                "'name': 'A', 'enclosures': {'contact-sheet': {'across': 11}}; /enclosures/contact-sheet/across; whole number",
+                "'name': 'A', 'enclosures': {'usage': 'free'}; /enclosures/usage; a list of texts",
+                "'name': 'A', 'enclosures': {'mood': 1}; /enclosures/mood; unknown key",
                 "'name': 'A\\nB'; /name; a control character",
                 "'name': 'A', 'folder': 'a\\u0000'; /folder; one line of plain text",
                 "'name': 'A', 'keep-out': ['die-line', 'a\\tb']; /keep-out/1; a control character",

@@ -41,6 +41,12 @@ public class SharedSettings {
                 settings.sourceRoots().stream()
                         .map(root -> root.toAbsolutePath().toString())
                         .collect(Collectors.joining(",")));
+        shared.put(
+                "destination-roots",
+                settings.destinationRoots().stream()
+                        .map(root -> root.toAbsolutePath().toString())
+                        .collect(Collectors.joining(",")));
+        settings.address().ifPresent(address -> shared.put("address", address.toString()));
         shared.put("pixel-limit", String.valueOf(settings.pixelLimit()));
         shared.put("upload-limit", String.valueOf(settings.uploadLimit()));
         shared.put("source-seconds", String.valueOf(settings.sourceSeconds()));

@@ -23,6 +23,9 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param renditionSeconds how long making one rendition may take
  * @param untrusted formats, such as {@code svg}, whose sources are read by processes of their own
  * @param readerMegabytes the heap of such a process
+ * @param destinationRoots folders below which destinations may be named, besides the delivery root
+ * @param secretKey seals secrets, 32 bytes in base 64; without one a file of the data folder holds it
+ * @param address under which others reach these pages; without one the own machine's
  * @param printer where jobs go, an {@code ipp:} address; without one nothing can be printed
  */
 @ConfigurationProperties("vine-parcel")
@@ -37,10 +40,14 @@ public record StorageSettings(
         @DefaultValue("300") int renditionSeconds,
         @DefaultValue List<String> untrusted,
         @DefaultValue("512") int readerMegabytes,
-        Optional<URI> printer) {
+        Optional<URI> printer,
+        @DefaultValue List<Path> destinationRoots,
+        Optional<String> secretKey,
+        Optional<URI> address) {
 
     public StorageSettings {
         untrusted = List.copyOf(untrusted);
+        destinationRoots = List.copyOf(destinationRoots);
     }
 
     /** What work on one foreign file may use. */
