@@ -1,8 +1,8 @@
 package app.vineparcel.cli;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.deliver.DestinationCheck;
+import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.Finding;
 import app.vineparcel.core.plan.Grid;

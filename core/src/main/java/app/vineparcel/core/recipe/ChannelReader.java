@@ -41,6 +41,24 @@ public final class ChannelReader {
         return channel;
     }
 
+    /**
+     * What {@link ChannelWriter#write(Enclosures)} wrote.
+     *
+     * @throws IllegalArgumentException if it is something else
+     */
+    public static Enclosures readEnclosures(String json) {
+        List<RecipeFault> faults = new ArrayList<>();
+        try {
+            Enclosures read = enclosuresIn(JsonPlace.read(json, faults));
+            if (faults.isEmpty()) {
+                return read;
+            }
+        } catch (RecipeException e) {
+            throw new IllegalArgumentException(e);
+        }
+        throw new IllegalArgumentException(faults.toString());
+    }
+
     private ChannelFile channel(JsonPlace root) {
         root.missing("channel", "the version of the channel format, 1, is expected");
         root.whole("channel", 1, 1);
@@ -68,10 +86,10 @@ public final class ChannelReader {
     }
 
     private static Enclosures enclosures(JsonPlace root) {
-        if (!root.has("enclosures")) {
-            return Enclosures.NONE;
-        }
-        JsonPlace along = root.object("enclosures");
+        return root.has("enclosures") ? enclosuresIn(root.object("enclosures")) : Enclosures.NONE;
+    }
+
+    private static Enclosures enclosuresIn(JsonPlace along) {
         Optional<Enclosures.ContactSheet> sheet = Optional.empty();
         if (along.has("contact-sheet")) {
             JsonPlace asked = along.object("contact-sheet");

@@ -46,6 +46,13 @@ public final class ChannelWriter {
         return JSON.writeValueAsString(root) + "\n";
     }
 
+    /** What goes along, as one JSON object. */
+    public static String write(Enclosures enclosures) {
+        ObjectNode root = JSON.createObjectNode();
+        write(enclosures, root);
+        return root.toString();
+    }
+
     private static void write(Enclosures enclosures, ObjectNode into) {
         into.put("manifest", enclosures.manifest());
         enclosures.contactSheet().ifPresent(sheet -> into.putObject("contact-sheet")

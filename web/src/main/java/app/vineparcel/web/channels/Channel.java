@@ -14,9 +14,10 @@ import java.util.Set;
  *
  * @param file the channel as it is exported, without its recipes
  * @param parts its recipes in order
+ * @param delivery where its files are sent
  * @param isRemoved whether it was deleted and can still be restored
  */
-public record Channel(long id, ChannelFile file, List<Part> parts, boolean isRemoved) {
+public record Channel(long id, ChannelFile file, List<Part> parts, ChannelDelivery delivery, boolean isRemoved) {
 
     /** A recipe within a channel, and what the channel says of it: its own folder and suffix. */
     public record Part(long recipeId, Placement placement) {}

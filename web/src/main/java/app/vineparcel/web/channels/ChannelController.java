@@ -4,6 +4,7 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.recipe.ChannelFile;
+import app.vineparcel.core.recipe.Enclosures;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.web.Text;
@@ -142,6 +143,7 @@ class ChannelController {
                 false,
                 Set.of(),
                 List.of(),
+                Enclosures.NONE,
                 List.of());
         return opened(channels.add(empty, List.of()));
     }

@@ -2,7 +2,9 @@ package app.vineparcel.web.channels;
 
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.recipe.ChannelFile;
+import app.vineparcel.core.recipe.ChannelReader;
 import app.vineparcel.core.recipe.ChannelRequirement;
+import app.vineparcel.core.recipe.ChannelWriter;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
@@ -17,6 +19,7 @@ import jakarta.persistence.OrderColumn;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 
@@ -42,6 +45,12 @@ class ChannelEntity {
     private boolean withoutLocation;
     private String wants = "";
     private @Nullable Instant removedAt;
+    private @Nullable Long destinationId;
+    private String destinationFolder = ChannelDelivery.USUAL_FOLDER;
+    private @Nullable Long inboxId;
+    private String enclosures = "{}";
+    private String hook = "";
+    private byte @Nullable [] hookSecret;
 
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "channel_recipe", joinColumns = @JoinColumn(name = "channel_id"))
@@ -67,6 +76,7 @@ class ChannelEntity {
         withoutLocation = as.withoutLocation();
         wants = ChannelRequirement.written(as.wants());
         keptOut = String.join("\n", as.keptOut());
+        enclosures = ChannelWriter.write(as.enclosures());
         parts.clear();
         parts.addAll(now);
     }
@@ -84,11 +94,37 @@ class ChannelEntity {
                         withoutLocation,
                         ChannelRequirement.read(wants),
                         keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n")),
+                        ChannelReader.readEnclosures(enclosures),
                         List.of()),
                 parts.stream()
                         .map(part -> new Channel.Part(part.recipeId(), part.placement()))
                         .toList(),
+                new ChannelDelivery(
+                        Optional.ofNullable(destinationId),
+                        destinationFolder,
+                        Optional.ofNullable(inboxId),
+                        hook,
+                        hookSecret != null),
                 isRemoved());
+    }
+
+    /** Where its files are sent; a secret belongs to the address that it was given for. */
+    void send(ChannelDelivery as) {
+        if (!hook.equals(as.hook())) {
+            hookSecret = null;
+        }
+        destinationId = as.destination().orElse(null);
+        destinationFolder = as.folder();
+        inboxId = as.inbox().orElse(null);
+        hook = as.hook();
+    }
+
+    void keepHookSecret(byte[] sealed) {
+        hookSecret = sealed.clone();
+    }
+
+    byte[] hookSecret() {
+        return hookSecret == null ? new byte[0] : hookSecret.clone();
     }
 
     void call(String other) {

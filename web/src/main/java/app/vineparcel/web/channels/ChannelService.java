@@ -8,6 +8,7 @@ import app.vineparcel.web.Text;
 import app.vineparcel.web.UniqueTitle;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
+import app.vineparcel.web.storage.Secrets;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,6 +23,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class ChannelService {
 
+    private static final String HOOK = "web hook";
+
     /** A recipe within a channel. */
     public record Use(StoredRecipe recipe, Placement placement) {}
 
@@ -30,9 +33,11 @@ public class ChannelService {
 
     private final ChannelRepository channels;
     private final RecipeService recipes;
+    private final Secrets secrets;
     private final Clock clock;
 
-    ChannelService(ChannelRepository channels, RecipeService recipes, Clock clock) {
+    ChannelService(ChannelRepository channels, RecipeService recipes, Secrets secrets, Clock clock) {
+        this.secrets = secrets;
         this.channels = channels;
         this.recipes = recipes;
         this.clock = clock;
@@ -116,6 +121,33 @@ public class ChannelService {
     public Channel duplicate(long id) throws ProblemException {
         Band band = get(id);
         return add(band.channel().file().with(freeName(band.channel().name()), List.of()), band.uses());
+    }
+
+    /**
+     * Says where a channel's files are sent.
+     *
+     * @param hookSecret signs calls; empty leaves the kept one, unless calls go elsewhere now
+     */
+    @Transactional(rollbackFor = ProblemException.class)
+    public void send(long id, ChannelDelivery delivery, String hookSecret) throws ProblemException {
+        ChannelEntity channel = channel(id);
+        channel.send(delivery);
+        if (!hookSecret.isEmpty()) {
+            channel.keepHookSecret(secrets.seal(hookSecret, HOOK));
+        }
+        channels.save(channel);
+    }
+
+    /**
+     * What calls to a channel's hook are signed with.
+     *
+     * @throws ProblemException if none is kept, or it cannot be opened any more
+     */
+    public String hookSecret(long id) throws ProblemException {
+        ChannelEntity channel = channel(id);
+        return secrets.open(channel.hookSecret(), HOOK)
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        channel.name(), Text.of("channels.no-hook-secret"), Text.of("channels.enter-it-again"))));
     }
 
     /** Deletes one; it can be restored. */

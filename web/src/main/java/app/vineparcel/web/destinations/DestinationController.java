@@ -83,7 +83,8 @@ class DestinationController {
     private String save(long id, MultiValueMap<String, String> sent, Model model, RedirectAttributes after)
             throws ProblemException {
         DestinationForm form = DestinationForm.sent(sent);
-        String secret = Optional.ofNullable(sent.getFirst("secret-" + form.kind())).orElse("");
+        String secret =
+                Optional.ofNullable(sent.getFirst("secret-" + form.kind())).orElse("");
         Optional<StoredDestination> before = id == 0 ? Optional.empty() : Optional.of(destinations.get(id));
         Map<String, String> faults = new LinkedHashMap<>(form.faults());
         if (destinations.isTaken(form.name(), id)) {
@@ -94,7 +95,8 @@ class DestinationController {
         }
         if (form.kind() != StoredDestination.Kind.FOLDER
                 && secret.isEmpty()
-                && before.filter(one -> one.hasSecret() && !form.isElsewhere(one)).isEmpty()) {
+                && before.filter(one -> one.hasSecret() && !form.isElsewhere(one))
+                        .isEmpty()) {
             faults.put("secret", Text.of("destinations.needs-a-secret"));
         }
         if (!faults.isEmpty()) {

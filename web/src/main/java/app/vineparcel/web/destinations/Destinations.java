@@ -108,7 +108,9 @@ public class Destinations {
         DestinationEntity entity = entity(id);
         if (fingerprint.isEmpty() || !fingerprint.equals(entity.record().seenKey())) {
             throw new ProblemException(new Problem.BadRequest(
-                    entity.record().name(), Text.of("destinations.other-key"), Text.of("destinations.try-again-first")));
+                    entity.record().name(),
+                    Text.of("destinations.other-key"),
+                    Text.of("destinations.try-again-first")));
         }
         entity.trust(fingerprint);
     }

@@ -34,26 +34,28 @@ class OpenDestination {
     Destination open(StoredDestination one, String secret) throws ProblemException {
         return switch (one.kind()) {
             case FOLDER -> LocalFolder.at(folder(one));
-            case SFTP -> SftpFolder.open(
-                    new SftpAddress(
-                            one.host(),
-                            one.port(),
-                            one.account(),
-                            one.folder(),
-                            secret,
-                            Optional.of(one.hostKey()).filter(key -> !key.isEmpty()),
-                            PATIENCE),
-                    sent(one));
-            case BUCKET -> Bucket.open(
-                    new BucketAddress(
-                            URI.create(one.host()),
-                            one.region(),
-                            one.bucket(),
-                            one.folder(),
-                            one.account(),
-                            secret,
-                            PATIENCE),
-                    sent(one));
+            case SFTP ->
+                SftpFolder.open(
+                        new SftpAddress(
+                                one.host(),
+                                one.port(),
+                                one.account(),
+                                one.folder(),
+                                secret,
+                                Optional.of(one.hostKey()).filter(key -> !key.isEmpty()),
+                                PATIENCE),
+                        sent(one));
+            case BUCKET ->
+                Bucket.open(
+                        new BucketAddress(
+                                URI.create(one.host()),
+                                one.region(),
+                                one.bucket(),
+                                one.folder(),
+                                one.account(),
+                                secret,
+                                PATIENCE),
+                        sent(one));
         };
     }
 

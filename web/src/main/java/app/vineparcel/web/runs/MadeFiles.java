@@ -2,12 +2,16 @@ package app.vineparcel.web.runs;
 
 import app.vineparcel.core.plan.Choices;
 import app.vineparcel.core.plan.MadeFile;
+import app.vineparcel.web.storage.DeliveryFolders;
+import java.nio.file.Path;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
@@ -26,6 +30,13 @@ public class MadeFiles {
                   where run.assignment_id = ? and r.state in ('DONE', 'UNCHANGED', 'FAILED')
                     and r.channel_id is not null and r.recipe_id is not null) made
             where number = newest""";
+    private static final String OF_CHANNEL =
+            """
+            select id, path, bytes, modified, sha256 from (
+              select distinct on (r.path) r.id, r.path, coalesce(r.bytes, 0) bytes, r.modified, coalesce(r.sha256, '') sha256, r.channel_id
+              from rendition r join run on run.id = r.run_id
+              where run.assignment_id = ? and r.state in ('DONE', 'UNCHANGED') order by r.path, run.number desc) last
+            where channel_id = ? order by path""";
     private static final String BY_PATH =
             """
             select distinct on (r.path) r.id, r.path, r.fingerprint, coalesce(r.bytes, 0), r.modified, coalesce(r.sha256, '')
@@ -43,8 +54,10 @@ public class MadeFiles {
 
     private final JdbcTemplate database;
     private final DeliveredFiles deliveredFiles;
+    private final DeliveryFolders folders;
 
-    MadeFiles(JdbcTemplate database, DeliveredFiles deliveredFiles) {
+    MadeFiles(JdbcTemplate database, DeliveredFiles deliveredFiles, DeliveryFolders folders) {
+        this.folders = folders;
         this.database = database;
         this.deliveredFiles = deliveredFiles;
     }
@@ -106,6 +119,28 @@ public class MadeFiles {
     /** A word that is another after what was made is no longer in place as it was. */
     public String word(long assignmentId) {
         return deliveredFiles.word(assignmentId);
+    }
+
+    /** The files of a channel that were put last in their places and are still there, by path. */
+    List<Rendition> inPlace(
+            long assignmentId, long channelId, Function<List<Long>, ? extends Iterable<? extends Rendition>> fetch) {
+        Path root = folders.of(assignmentId);
+        List<Long> there = new ArrayList<>();
+        database.query(
+                OF_CHANNEL,
+                row -> {
+                    DeliveredFile file =
+                            new DeliveredFile(row.getString(2), row.getLong(3), row.getLong(4), row.getString(5));
+                    if (deliveredFiles.of(root, file) == MadeFile.Result.IN_PLACE) {
+                        there.add(row.getLong(1));
+                    }
+                },
+                assignmentId,
+                channelId);
+        List<Rendition> found = new ArrayList<>();
+        fetch.apply(there).forEach(found::add);
+        found.sort(Comparator.comparing(Rendition::path));
+        return found;
     }
 
     /** What was put last in each place. */

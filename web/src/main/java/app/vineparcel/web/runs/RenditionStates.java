@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -52,9 +53,11 @@ class RenditionStates {
     record Open(long id, int position, String path, Rendition.State state, int attempts, int waits) {}
 
     private final JdbcTemplate database;
+    private final List<RunListener> listeners;
 
-    RenditionStates(JdbcTemplate database) {
+    RenditionStates(JdbcTemplate database, List<RunListener> listeners) {
         this.database = database;
+        this.listeners = listeners;
     }
 
     /** Those of a unit that are not over, in order. */
@@ -98,8 +101,9 @@ class RenditionStates {
         return database.update(BEGIN, id) > 0;
     }
 
-    /** Writes down what became of it. */
-    void end(long id, Outcome outcome) {
+    /** Writes down what became of it, and tells those who have to know. */
+    @Transactional
+    public void end(long id, Outcome outcome) {
         if (outcome instanceof Outcome.Done done) {
             database.update(
                     DONE,
@@ -113,6 +117,7 @@ class RenditionStates {
                     NoticeList.written(done.notices()),
                     done.millis(),
                     id);
+            listeners.forEach(listener -> listener.made(id));
         } else if (outcome instanceof Outcome.Failed failed) {
             database.update(
                     FAILED,

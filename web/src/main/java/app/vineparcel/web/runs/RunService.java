@@ -5,8 +5,10 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.render.Order;
 import app.vineparcel.web.Text;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Service;
 
 /** Finds runs and what they made. */
@@ -17,8 +19,15 @@ public class RunService {
     private final RenditionRepository renditions;
     private final RenditionStates states;
     private final RunSummaries summaries;
+    private final MadeFiles made;
 
-    RunService(RunRepository runs, RenditionRepository renditions, RenditionStates states, RunSummaries summaries) {
+    RunService(
+            RunRepository runs,
+            RenditionRepository renditions,
+            RenditionStates states,
+            RunSummaries summaries,
+            MadeFiles made) {
+        this.made = made;
         this.runs = runs;
         this.renditions = renditions;
         this.states = states;
@@ -72,6 +81,16 @@ public class RunService {
                 .findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "rendition " + id, Text.of("runs.there-is-no-such-2"), Text.of("runs.choose-one-on-its"))));
+    }
+
+    /** The files of a channel that are in place in an assignment's delivery folder, by their paths, whichever run made them. */
+    public List<Rendition> inPlace(long assignmentId, long channelId) {
+        return made.inPlace(assignmentId, channelId, renditions::findAllById);
+    }
+
+    /** The orders of a unit of a run, by the positions of their renditions; none for runs of former versions. */
+    public Map<Integer, Order> orders(long runId, int unit) {
+        return states.orders(runId, unit);
     }
 
     /** The recipe as it was when the run was started, with what was overridden for this piece. */

@@ -84,6 +84,7 @@ public class RunStart {
     private final Shelf shelf;
     private final DeliveryFolders folders;
     private final JdbcTemplate database;
+    private final List<RunListener> listeners;
     private final Clock clock;
 
     RunStart(
@@ -97,7 +98,9 @@ public class RunStart {
             Shelf shelf,
             DeliveryFolders folders,
             JdbcTemplate database,
+            List<RunListener> listeners,
             Clock clock) {
+        this.listeners = listeners;
         this.runs = runs;
         this.states = states;
         this.made = made;
@@ -144,6 +147,7 @@ public class RunStart {
                 runs.lastPlace() + 1));
         List<Row> rows = rows(assignment.id(), plan, orders, wish.afresh());
         insert(run.id(), assignment.id(), rows);
+        listeners.forEach(listener -> listener.started(run.id()));
         states.queue(run.id());
         states.endIfThrough(run.id());
         return run.id();

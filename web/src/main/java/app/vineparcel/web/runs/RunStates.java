@@ -37,9 +37,11 @@ class RunStates {
 
     private final JdbcTemplate database;
     private final WorkQueue queue;
+    private final List<RunListener> listeners;
     private final Clock clock;
 
-    RunStates(JdbcTemplate database, WorkQueue queue, Clock clock) {
+    RunStates(JdbcTemplate database, WorkQueue queue, List<RunListener> listeners, Clock clock) {
+        this.listeners = listeners;
         this.database = database;
         this.queue = queue;
         this.clock = clock;
@@ -62,7 +64,9 @@ class RunStates {
 
     /** Ends it where nothing of it is open any more. */
     void endIfThrough(long runId) {
-        database.update(END, Timestamp.from(clock.instant()), runId);
+        if (database.update(END, Timestamp.from(clock.instant()), runId) > 0) {
+            listeners.forEach(listener -> listener.ended(runId));
+        }
     }
 
     /** Whether anything of it was put in place by now. */

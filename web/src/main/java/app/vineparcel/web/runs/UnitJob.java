@@ -157,9 +157,10 @@ class UnitJob implements Job {
             LocalFolder destination;
             try {
                 long assignment = assignmentOf(runId);
-                destination = waiting(() -> runs.hasPlaced(runId))
-                        ? LocalFolder.existing(folders.of(assignment))
-                        : LocalFolder.at(folders.of(assignment));
+                destination = (waiting(() -> runs.hasPlaced(runId))
+                                ? LocalFolder.existing(folders.of(assignment))
+                                : LocalFolder.at(folders.of(assignment)))
+                        .keepingReplaced();
             } catch (ProblemException closed) {
                 wanted.forEach(planned -> finished(planned, new Outcome.Failed(closed.problem(), 0)));
                 return;

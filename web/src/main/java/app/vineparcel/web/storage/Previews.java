@@ -46,7 +46,17 @@ public class Previews {
         SCREEN(
                 """
                 {"recipe": 1, "size": {"mode": "inside", "width": 1400, "height": 1400},
-                 "format": {"type": "webp", "quality": 88}, "metadata": {"keep": "none"}}""");
+                 "format": {"type": "webp", "quality": 88}, "metadata": {"keep": "none"}}"""),
+        /** For contact sheets. */
+        SHEET(
+                """
+                {"recipe": 1, "size": {"mode": "inside", "width": 700, "height": 700},
+                 "format": {"type": "jpeg", "quality": 85}, "metadata": {"keep": "none"}}"""),
+        /** Stands for a picture on a page while that loads. */
+        SKETCH(
+                """
+                {"recipe": 1, "size": {"mode": "inside", "width": 16, "height": 16},
+                 "format": {"type": "png"}, "metadata": {"keep": "none"}}""");
 
         private final Recipe recipe;
 

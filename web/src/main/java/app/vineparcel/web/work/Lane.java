@@ -7,12 +7,19 @@ public enum Lane {
     /** Small work that somebody waits for. */
     QUICK("task_quick"),
     /** All else; it lets the others go first. */
-    BULK("task_bulk");
+    BULK("task_bulk"),
+    /** Sending over networks, which waits more than it works. */
+    SENDING("task_sending");
 
     private final String table;
 
     Lane(String table) {
         this.table = table;
+    }
+
+    /** Whether somebody may be waiting for it, so that larger work lets it go first. */
+    boolean isUrgent() {
+        return this == READING || this == QUICK;
     }
 
     String table() {

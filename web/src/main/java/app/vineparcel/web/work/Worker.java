@@ -35,6 +35,9 @@ class Worker implements SmartLifecycle {
     private static final double AHEAD = 3;
 
     private static final int MISSED_HEARTBEATS = 9;
+    /** They wait for networks most of their time. */
+    private static final int SENDERS = 6;
+
     private static final Duration AFTER_A_FAULT = Duration.ofSeconds(10);
     private static final Duration LONGEST_COURTESY = Duration.ofSeconds(20);
 
@@ -63,6 +66,7 @@ class Worker implements SmartLifecycle {
             lanes.put(Lane.READING, lane(Lane.READING, storage.threads()));
             lanes.put(Lane.QUICK, lane(Lane.QUICK, 1));
             lanes.put(Lane.BULK, lane(Lane.BULK, storage.threads()));
+            lanes.put(Lane.SENDING, lane(Lane.SENDING, SENDERS));
             lanes.values().forEach(Scheduler::start);
         }
         running = true;
@@ -91,7 +95,7 @@ class Worker implements SmartLifecycle {
     }
 
     private CompletionHandler<Void> perform(Lane lane, Job job, String instance) {
-        if (lane != Lane.BULK) {
+        if (lane.isUrgent()) {
             urgent.incrementAndGet();
         }
         Context context = new Context(lane, lane == Lane.QUICK ? storage.threads() : 1);
@@ -102,7 +106,7 @@ class Worker implements SmartLifecycle {
                     .orElse((complete, operations) -> operations.remove());
         } finally {
             doing.remove(context);
-            if (lane != Lane.BULK) {
+            if (lane.isUrgent()) {
                 urgent.decrementAndGet();
             }
         }

@@ -1,0 +1,191 @@
+package app.vineparcel.web.sending;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.naming.NameFields;
+import app.vineparcel.core.naming.PathTemplate;
+import app.vineparcel.core.naming.TemplateException;
+import app.vineparcel.web.assignments.AssignmentService;
+import app.vineparcel.web.channels.Channel;
+import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.destinations.DestinationUse;
+import app.vineparcel.web.runs.RunListener;
+import app.vineparcel.web.work.Lane;
+import app.vineparcel.web.work.Regularly;
+import app.vineparcel.web.work.Role;
+import app.vineparcel.web.work.WorkQueue;
+import app.vineparcel.web.work.WorkSettings;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Lets files go to the destinations of their channels as soon as they are made. */
+@Service
+public class Sending implements RunListener, DestinationUse {
+
+    /** How many connections send to one destination at once. */
+    private static final int SENDERS = 3;
+
+    private static final int PRIORITY = 0;
+
+    private final Transfers transfers;
+    private final ChannelService channels;
+    private final AssignmentService assignments;
+    private final WorkQueue queue;
+    private final WorkSettings settings;
+    private final JdbcTemplate database;
+    private final Clock clock;
+
+    Sending(
+            Transfers transfers,
+            ChannelService channels,
+            AssignmentService assignments,
+            WorkQueue queue,
+            WorkSettings settings,
+            JdbcTemplate database,
+            Clock clock) {
+        this.transfers = transfers;
+        this.channels = channels;
+        this.assignments = assignments;
+        this.queue = queue;
+        this.settings = settings;
+        this.database = database;
+        this.clock = clock;
+    }
+
+    @Override
+    @Transactional
+    public void started(long runId) {
+        for (long channelId : database.queryForList(
+                "select distinct channel_id from rendition where run_id = ? and channel_id is not null",
+                Long.class,
+                runId)) {
+            channel(channelId).ifPresent(channel -> {
+                Optional<Long> inbox = channel.delivery().inbox();
+                channel.delivery()
+                        .destination()
+                        .ifPresent(to -> transfers.plan(runId, channelId, to, folder(channel, runId)));
+                inbox.ifPresent(to -> transfers.plan(runId, channelId, to, folder(channel, runId)));
+            });
+        }
+        transfers.settleUnchanged(runId);
+        transfers.waitingFor(runId).forEach(this::queue);
+    }
+
+    private Optional<Channel> channel(long id) {
+        try {
+            return Optional.of(channels.get(id).channel());
+        } catch (ProblemException gone) {
+            return Optional.empty();
+        }
+    }
+
+    /** The folder of a channel's files below their destination's, in a run. */
+    public String folder(Channel channel, long runId) {
+        Long assignment = database.queryForObject("select assignment_id from run where id = ?", Long.class, runId);
+        try {
+            NameFields fields = new NameFields(
+                    new NameFields.Shown("", "", 0, Optional.empty(), Map.of()),
+                    new NameFields.File("", channel.name(), 0, 0, 1, ""),
+                    assignments.get(assignment == null ? 0 : assignment).name(),
+                    LocalDate.now(clock));
+            String path = PathTemplate.parse(channel.delivery().folder(), "x").expand(fields, "x");
+            int slash = path.lastIndexOf('/');
+            return slash < 0 ? "" : path.substring(0, slash);
+        } catch (TemplateException | ProblemException e) {
+            throw new IllegalStateException("the folder of a channel cannot be read", e);
+        }
+    }
+
+    @Override
+    public void made(long renditionId) {
+        transfers.made(renditionId).forEach(this::queue);
+    }
+
+    @Override
+    public void ended(long runId) {
+        // every file was queued when it was made
+    }
+
+    /** Sends a file that goes along with a run's. */
+    @Transactional
+    public void enclose(long runId, Channel channel, String path, long bytes, String sha256) {
+        channel.delivery().destination().ifPresent(to -> {
+            String folder = folder(channel, runId);
+            transfers.add(runId, to, path, folder.isEmpty() ? path : folder + "/" + path, bytes, sha256);
+            queue(to);
+        });
+    }
+
+    /** How sending a run's files goes, by destination. */
+    public List<SendingSummary> summaries(long runId) {
+        return transfers.summaries(runId);
+    }
+
+    /** Whether nothing of a run waits for a destination any more. */
+    public boolean isThrough(long runId) {
+        return transfers.summaries(runId).stream().allMatch(one -> one.waiting() == 0);
+    }
+
+    /** Sends again what could not be sent of a run. */
+    @Transactional
+    public void again(long runId, long destinationId) {
+        transfers.again(destinationId, runId);
+        queue(destinationId);
+    }
+
+    @Override
+    public List<String> names(long destinationId) {
+        return channels.bands().stream()
+                .map(ChannelService.Band::channel)
+                .filter(channel -> channel.delivery()
+                                .destination()
+                                .filter(id -> id == destinationId)
+                                .isPresent()
+                        || channel.delivery()
+                                .inbox()
+                                .filter(id -> id == destinationId)
+                                .isPresent())
+                .map(Channel::name)
+                .toList();
+    }
+
+    @Override
+    @Transactional
+    public void changed(long destinationId) {
+        transfers.again(destinationId, 0);
+        queue(destinationId);
+    }
+
+    private void queue(long destinationId) {
+        queue.put(
+                Lane.SENDING,
+                SendJob.NAME,
+                IntStream.range(0, SENDERS)
+                        .mapToObj(number -> destinationId + ":" + number)
+                        .toList(),
+                PRIORITY);
+    }
+
+    /** What waits and is not queued, such as after a process ended between two steps. */
+    @Scheduled(fixedDelay = 15_000, initialDelay = 5_000)
+    void tidy() {
+        if (settings.role() != Role.PAGES) {
+            Regularly.whereTheDatabaseAnswers(() -> {
+                List<Long> waiting = transfers.waitingFor();
+                if (!waiting.isEmpty()) {
+                    java.util.Set<String> open = queue.open(SendJob.NAME);
+                    waiting.stream()
+                            .filter(id -> open.stream().noneMatch(one -> one.startsWith(id + ":")))
+                            .forEach(this::queue);
+                }
+            });
+        }
+    }
+}
