@@ -34,7 +34,7 @@ function choose(button) {
 const first = document.querySelector('[data-select]');
 if (first) choose(first);
 
-const places = { a: '/assignments', r: '/recipes', c: '/channels', w: '/marks' };
+const places = { a: '/assignments', r: '/recipes', c: '/channels', d: '/destinations', w: '/marks' };
 let going = false;
 document.addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest('input, select, textarea, dialog')) return;

@@ -21,7 +21,17 @@ class TextTest {
 
     private static final Map<String, String> TEXTS = Text.all("");
     /** Keys that are put together: whoever asks for one of these names the rest. */
-    private static final Set<String> PREFIXES = Set.of("count.", "size.", "option.", "sources.kind.", "format.");
+    private static final Set<String> PREFIXES = Set.of(
+            "count.",
+            "size.",
+            "option.",
+            "sources.kind.",
+            "format.",
+            "deliveries.view.",
+            "deliveries.sort.",
+            "deliveries.state.",
+            "deliveries.standing.",
+            "destinations.kind.");
 
     private static final Pattern IN_JAVA =
             Pattern.compile("Text\\s*\\.of\\(\\s*\"([\\w.-]+)\"|\"([a-z]+(?:\\.[a-z0-9-]+)+)\"");

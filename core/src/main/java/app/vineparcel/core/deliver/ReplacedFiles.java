@@ -49,6 +49,11 @@ public final class ReplacedFiles {
         return folder.resolve(sha256.substring(0, 2)).resolve(sha256);
     }
 
+    /** Whether a content is kept; it is not read. */
+    public boolean has(String sha256) {
+        return SUM.matcher(sha256).matches() && Files.isRegularFile(place(sha256), LinkOption.NOFOLLOW_LINKS);
+    }
+
     /** The file of a content, if it is kept and still holds it. */
     public Optional<Path> find(String sha256) {
         if (!SUM.matcher(sha256).matches()) {

@@ -8,6 +8,7 @@ import app.vineparcel.core.recipe.Enclosures;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.web.Text;
+import app.vineparcel.web.destinations.Destinations;
 import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import java.util.ArrayList;
@@ -41,8 +42,11 @@ class ChannelController {
     private final ChannelService channels;
     private final RecipeService recipes;
     private final ChannelPreview preview;
+    private final Destinations destinations;
 
-    ChannelController(ChannelService channels, RecipeService recipes, ChannelPreview preview) {
+    ChannelController(
+            ChannelService channels, RecipeService recipes, ChannelPreview preview, Destinations destinations) {
+        this.destinations = destinations;
         this.channels = channels;
         this.recipes = recipes;
         this.preview = preview;
@@ -79,8 +83,12 @@ class ChannelController {
             throws ProblemException {
         ChannelForm form = ChannelForm.sent(parameters);
         Channel channel = channels.get(id).channel();
+        Map<String, String> faults = form.deliveryFaults(channel.delivery());
         try {
             ChannelFile file = form.file();
+            if (!faults.isEmpty()) {
+                return page(model, channel, form, faults);
+            }
             boolean kept = channels.change(
                     id,
                     before -> stamp.orElse(ChannelForm.of(before).stamp())
@@ -91,10 +99,12 @@ class ChannelController {
                 model.addAttribute("meanwhile", true);
                 return page(model, channels.get(id).channel(), form, Map.of());
             }
+            channels.send(id, form.delivery(), form.hookSecret());
             after.addFlashAttribute("said", Text.of("channels.saved"));
             return "redirect:/channels/" + id;
         } catch (RecipeException e) {
-            return page(model, channel, form, form.byField(e));
+            faults.putAll(form.byField(e));
+            return page(model, channel, form, faults);
         } catch (ProblemException e) {
             return page(
                     model,
@@ -181,6 +191,7 @@ class ChannelController {
         model.addAttribute("faults", faults);
         model.addAttribute("offered", offered);
         model.addAttribute("colours", ChannelFile.COLOURS);
+        model.addAttribute("destinations", destinations.all());
         model.addAttribute("schemes", FolderScheme.Kind.values());
         return "channels/page";
     }

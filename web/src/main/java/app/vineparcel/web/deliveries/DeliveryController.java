@@ -1,53 +1,60 @@
 package app.vineparcel.web.deliveries;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.formats.Formats;
-import app.vineparcel.core.deliver.Archive;
-import app.vineparcel.core.naming.SafeName;
-import app.vineparcel.core.recipe.Clause;
-import app.vineparcel.web.Answers;
-import app.vineparcel.web.Text;
-import app.vineparcel.web.assignments.Assignment;
 import app.vineparcel.web.assignments.AssignmentFrame;
-import app.vineparcel.web.runs.Rendition;
+import app.vineparcel.web.enclosures.EnclosedFiles;
+import app.vineparcel.web.enclosures.HookCalls;
+import app.vineparcel.web.runs.DeliveredLine;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
-import app.vineparcel.web.storage.Previews;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
+import app.vineparcel.web.sending.Sending;
+import app.vineparcel.web.sending.SendingSummary;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Set;
-import org.springframework.core.io.FileSystemResource;
-import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
+import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+import org.springframework.web.bind.annotation.ResponseBody;
 
+/** The page of a delivery: what lies where, how sending it goes, and what went along. */
 @Controller
 class DeliveryController {
 
-    /** What browsers show by themselves; anything else is kept as a file. */
-    private static final Set<String> BROWSERS_SHOW = Set.of("jpg", "png", "webp", "avif", "gif", "pdf", "svg");
+    private static final int AT_ONCE = 40;
+    private static final int FIRST = 80;
+    private static final int MOST_AT_ONCE = 240;
+    /** Thumbnails side by side. */
+    private static final int ACROSS = 5;
 
     private final DeliveryService deliveries;
     private final RunService runs;
     private final AssignmentFrame frame;
-    private final Previews previews;
+    private final Sending sending;
+    private final EnclosedFiles enclosed;
+    private final HookCalls hooks;
+    private final DeliveryCheck check;
 
-    DeliveryController(DeliveryService deliveries, RunService runs, AssignmentFrame frame, Previews previews) {
+    DeliveryController(
+            DeliveryService deliveries,
+            RunService runs,
+            AssignmentFrame frame,
+            Sending sending,
+            EnclosedFiles enclosed,
+            HookCalls hooks,
+            DeliveryCheck check) {
         this.deliveries = deliveries;
         this.runs = runs;
         this.frame = frame;
-        this.previews = previews;
+        this.sending = sending;
+        this.enclosed = enclosed;
+        this.hooks = hooks;
+        this.check = check;
     }
 
     @GetMapping("/assignments/{id}/deliveries")
@@ -61,91 +68,150 @@ class DeliveryController {
     }
 
     @GetMapping("/deliveries/{runId}")
-    String page(@PathVariable long runId, Model model) throws ProblemException {
+    String page(@PathVariable long runId, @RequestParam Map<String, String> asked, Model model)
+            throws ProblemException {
         RunSummary summary = runs.summary(runId);
         long assignmentId = summary.run().assignmentId();
         frame.fill(model, assignmentId, "deliveries");
-        List<Rendition> files = deliveries.files(runId);
-        model.addAttribute("all", deliveries.all(assignmentId));
+        DeliveryQuery query = query(asked);
+        List<DeliveryRow> rows = deliveries.rows(runId, query.compare());
+        List<RunSummary> all = deliveries.all(assignmentId);
+        model.addAttribute("all", all);
         model.addAttribute("summary", summary);
-        Tree tree = Tree.of(files);
-        model.addAttribute("tree", tree);
         model.addAttribute("root", deliveries.root(assignmentId));
-        List<String> gone = deliveries.missing(assignmentId, files);
-        model.addAttribute("gone", gone);
-        tree.first().ifPresent(first -> {
-            model.addAttribute("rendition", first);
-            model.addAttribute("missing", gone.contains(first.path()));
-        });
+        model.addAttribute("query", query);
+        model.addAttribute(
+                "channels",
+                rows.stream()
+                        .map(row -> row.file().channel())
+                        .distinct()
+                        .sorted()
+                        .toList());
+        model.addAttribute("states", states(rows));
+        List<DeliveredLine> own = rows.stream()
+                .filter(row -> row.change() != DeliveryRow.Change.GONE)
+                .map(DeliveryRow::file)
+                .toList();
+        model.addAttribute("count", own.size());
+        model.addAttribute("bytes", DeliveredLine.bytes(own));
+        live(runId, model);
+        window(query, query.of(rows), rows, 0, FIRST, model);
+        model.addAttribute("atOnce", AT_ONCE);
         return "deliveries/page";
     }
 
-    @GetMapping("/renditions/{id}")
-    String details(@PathVariable long id, Model model) throws ProblemException {
-        Rendition rendition = runs.rendition(id);
-        model.addAttribute("rendition", rendition);
-        model.addAttribute("missing", deliveries.isMissing(rendition));
-        return "deliveries/details :: details";
+    /** What changes while files are sent and what goes along is made. */
+    @GetMapping("/deliveries/{runId}/sending")
+    String sending(@PathVariable long runId, Model model) throws ProblemException {
+        model.addAttribute("summary", runs.summary(runId));
+        live(runId, model);
+        return "deliveries/sending :: live";
     }
 
-    /** The recipe that made a file, clause by clause as it then stood. */
-    @GetMapping("/renditions/{id}/recipe")
-    String recipe(@PathVariable long id, Model model) throws ProblemException {
-        Rendition rendition = runs.rendition(id);
-        model.addAttribute("rendition", rendition);
-        model.addAttribute("clauses", Clause.values());
-        model.addAttribute("recipe", runs.recipe(rendition));
-        return "deliveries/recipe";
+    private void live(long runId, Model model) {
+        List<SendingSummary> sendings = sending.summaries(runId);
+        model.addAttribute("sendings", sendings);
+        model.addAttribute("enclosed", enclosed.of(runId));
+        model.addAttribute("calls", hooks.of(runId));
+        model.addAttribute(
+                "busy",
+                sendings.stream().anyMatch(one -> one.waiting() > 0)
+                        || enclosed.isOpen(runId)
+                        || hooks.of(runId).stream().anyMatch(one -> one.state().equals("WAITING")));
     }
 
-    @GetMapping("/renditions/{id}/preview")
-    ResponseEntity<Resource> preview(@PathVariable long id) throws ProblemException {
-        Rendition rendition = runs.rendition(id);
-        Path preview = previews.of(Previews.Kind.SCREEN, "rendition-" + rendition.sha256(), deliveries.file(rendition));
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("image/webp"))
-                .cacheControl(CacheControl.noCache())
-                .body(new FileSystemResource(preview));
-    }
-
-    /** The file itself; shown by the browser where it can, or to be kept. */
-    @GetMapping("/renditions/{id}/file")
-    ResponseEntity<Resource> file(@PathVariable long id, @RequestParam(defaultValue = "false") boolean keep)
+    /** Lines from one, counted from 0, to before another; a header says how many there are. */
+    @GetMapping("/deliveries/{runId}/rows")
+    String rows(
+            @PathVariable long runId,
+            @RequestParam(defaultValue = "0") int from,
+            @RequestParam(defaultValue = "0") int to,
+            @RequestParam Map<String, String> asked,
+            Model model,
+            HttpServletResponse response)
             throws ProblemException {
-        Rendition rendition = runs.rendition(id);
-        Path file = deliveries.file(rendition);
-        String ending = rendition
-                .path()
-                .substring(rendition.path().lastIndexOf('.') + 1)
-                .toLowerCase(Locale.ROOT);
-        boolean shown = !keep && BROWSERS_SHOW.contains(ending);
-        ContentDisposition disposition = (shown ? ContentDisposition.inline() : ContentDisposition.attachment())
-                .filename(rendition.fileName(), StandardCharsets.UTF_8)
-                .build();
-        return ResponseEntity.ok()
-                .contentType(type(ending))
-                .header(HttpHeaders.CONTENT_DISPOSITION, disposition.toString())
-                .cacheControl(CacheControl.noCache())
-                .body(new FileSystemResource(file));
+        DeliveryQuery query = query(asked);
+        List<DeliveryRow> rows = deliveries.rows(runId, query.compare());
+        List<DeliveryRow> meant = query.of(rows);
+        int first = Math.max(0, from);
+        window(query, meant, rows, first, Math.min(to, first + MOST_AT_ONCE), model);
+        response.setHeader("X-Lines", String.valueOf(model.getAttribute("lineCount")));
+        response.setHeader("X-Files", String.valueOf(meant.size()));
+        return "deliveries/rows";
     }
 
-    private static MediaType type(String ending) {
-        return Formats.byEnding(ending)
-                .map(kind -> MediaType.parseMediaType(kind.mediaType()))
-                .orElse(MediaType.APPLICATION_OCTET_STREAM);
+    /** The keys of all files that are meant, for selecting them. */
+    @GetMapping("/deliveries/{runId}/ids")
+    @ResponseBody
+    List<Long> ids(@PathVariable long runId, @RequestParam Map<String, String> asked) throws ProblemException {
+        DeliveryQuery query = query(asked);
+        return query.of(deliveries.rows(runId, query.compare())).stream()
+                .filter(row -> row.change() != DeliveryRow.Change.GONE)
+                .map(row -> row.file().id())
+                .toList();
     }
 
-    /** Everything of a run as one zip, streamed. */
-    @GetMapping("/deliveries/{runId}/archive")
-    ResponseEntity<StreamingResponseBody> archive(@PathVariable long runId, Model model) throws ProblemException {
-        RunSummary summary = runs.summary(runId);
-        Assignment assignment = frame.fill(model, summary.run().assignmentId(), "deliveries");
-        List<String> paths =
-                deliveries.files(runId).stream().map(Rendition::path).toList();
-        String name = SafeName.of(Text.of(
-                        "deliveries.run", assignment.name(), summary.run().number())) + ".zip";
-        Path root = deliveries.root(assignment.id());
-        return Answers.kept(name, MediaType.parseMediaType("application/zip"))
-                .body(out -> Archive.stream(root, paths, out));
+    /** Sends again what could not be sent. */
+    @PostMapping("/deliveries/{runId}/send")
+    String again(@PathVariable long runId, @RequestParam long destination) {
+        sending.again(runId, destination);
+        return "redirect:/deliveries/" + runId;
+    }
+
+    /** Looks whether all is there as it was delivered, here and at the destinations. */
+    @PostMapping("/deliveries/{runId}/check")
+    String check(@PathVariable long runId, Model model) throws ProblemException {
+        model.addAttribute("found", check.of(runs.get(runId).assignmentId(), runId));
+        return "deliveries/check";
+    }
+
+    private static DeliveryQuery query(Map<String, String> asked) {
+        String compare = asked.getOrDefault("compare", "");
+        return new DeliveryQuery(
+                asked.getOrDefault("view", ""),
+                asked.getOrDefault("text", ""),
+                asked.getOrDefault("channel", ""),
+                asked.getOrDefault("state", ""),
+                asked.getOrDefault("sort", ""),
+                asked.getOrDefault("folder", ""),
+                compare.matches("\\d{1,18}") ? Long.parseLong(compare) : 0);
+    }
+
+    /** States and changes that occur, with how often. */
+    private static Map<String, Long> states(List<DeliveryRow> rows) {
+        Map<String, Long> counts = new LinkedHashMap<>();
+        for (DeliveryRow row : rows) {
+            counts.merge(row.state(), 1L, Long::sum);
+            if (row.change() != DeliveryRow.Change.NONE && row.change() != DeliveryRow.Change.GONE) {
+                counts.merge(row.change().name().toLowerCase(java.util.Locale.ROOT), 1L, Long::sum);
+            }
+        }
+        return counts;
+    }
+
+    private static void window(
+            DeliveryQuery query, List<DeliveryRow> meant, List<DeliveryRow> all, int from, int to, Model model) {
+        List<FolderLine> folders = query.view().equals("folders") ? FolderLine.below(query.folder(), all) : List.of();
+        boolean sheet = query.view().equals("sheet");
+        int lines = sheet ? (meant.size() + ACROSS - 1) / ACROSS : folders.size() + meant.size();
+        model.addAttribute("query", query);
+        model.addAttribute("lineCount", lines);
+        model.addAttribute("fileCount", meant.size());
+        if (sheet) {
+            List<List<DeliveryRow>> bands = new ArrayList<>();
+            for (int line = from; line < Math.min(to, lines); line++) {
+                bands.add(meant.subList(line * ACROSS, Math.min(meant.size(), (line + 1) * ACROSS)));
+            }
+            model.addAttribute("bands", bands);
+            model.addAttribute("across", ACROSS);
+            return;
+        }
+        model.addAttribute("folders", part(folders, from, to));
+        model.addAttribute("rows", part(meant, from - folders.size(), to - folders.size()));
+    }
+
+    private static <T> List<T> part(List<T> of, int from, int to) {
+        int first = Math.max(0, Math.min(from, of.size()));
+        return of.subList(first, Math.max(first, Math.min(to, of.size())));
     }
 }

@@ -2,27 +2,34 @@ package app.vineparcel.web.deliveries;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.deliver.Archive;
 import app.vineparcel.web.Text;
+import app.vineparcel.web.runs.DeliveredLine;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
+import app.vineparcel.web.sending.Sending;
 import app.vineparcel.web.storage.DeliveryFolders;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 
-/** Finds what runs left in place. */
+/** Finds what runs delivered: what each one put there, not what a later one put in its place. */
 @Service
 class DeliveryService {
 
     private final RunService runs;
+    private final Sending sending;
+    private final Deletions deletions;
     private final DeliveryFolders folders;
 
-    DeliveryService(RunService runs, DeliveryFolders folders) {
+    DeliveryService(RunService runs, Sending sending, Deletions deletions, DeliveryFolders folders) {
         this.runs = runs;
+        this.sending = sending;
+        this.deletions = deletions;
         this.folders = folders;
     }
 
@@ -33,43 +40,59 @@ class DeliveryService {
                 .toList();
     }
 
-    List<Rendition> files(long runId) {
-        return runs.renditions(runId).stream().filter(Rendition::isDone).toList();
-    }
-
     Path root(long assignmentId) {
         return folders.of(assignmentId);
     }
 
-    /** Whether a file that was made is no longer there. */
-    boolean isMissing(Rendition rendition) throws ProblemException {
-        Path root = root(runs.get(rendition.runId()).assignmentId());
-        return rendition.isDone() && !Archive.holds(root, rendition.path());
-    }
-
-    /** The paths of those that are no longer there. */
-    List<String> missing(long assignmentId, List<Rendition> files) {
-        Path root = root(assignmentId);
-        return files.stream()
-                .map(Rendition::path)
-                .filter(path -> !Archive.holds(root, path))
-                .toList();
+    /**
+     * All lines of a delivery.
+     *
+     * @param compare the key of a run to compare with; 0 for none
+     */
+    List<DeliveryRow> rows(long runId, long compare) throws ProblemException {
+        List<DeliveredLine> lines = runs.delivered(runId);
+        Map<Long, String> states = sending.states(runId);
+        Set<Long> deleted = deletions.of(runId);
+        Map<String, DeliveredLine> other = new HashMap<>();
+        if (compare > 0 && runs.get(compare).assignmentId() == runs.get(runId).assignmentId()) {
+            runs.delivered(compare).forEach(line -> other.put(line.path(), line));
+        }
+        List<DeliveryRow> rows = new ArrayList<>();
+        for (DeliveredLine line : lines) {
+            DeliveredLine before = other.remove(line.path());
+            DeliveryRow.Change change = compare == 0
+                    ? DeliveryRow.Change.NONE
+                    : before == null
+                            ? DeliveryRow.Change.NEW
+                            : before.sha256().equals(line.sha256())
+                                    ? DeliveryRow.Change.SAME
+                                    : DeliveryRow.Change.CHANGED;
+            rows.add(new DeliveryRow(
+                    line,
+                    change,
+                    states.getOrDefault(line.id(), ""),
+                    line.standing() == DeliveredLine.Standing.MISSING && deleted.contains(line.id())));
+        }
+        other.values().forEach(line -> rows.add(new DeliveryRow(line, DeliveryRow.Change.GONE, "", false)));
+        return rows;
     }
 
     /**
-     * The file of a rendition.
+     * The content that a run delivered, in its place or kept since.
      *
-     * @throws ProblemException if it was never made, or somebody moved it away
+     * @throws ProblemException if it was never made, or nobody has it any more
      */
     Path file(Rendition rendition) throws ProblemException {
-        Path root = root(runs.get(rendition.runId()).assignmentId());
-        Path file = root.resolve(rendition.path()).normalize();
-        if (!rendition.isDone() || !file.startsWith(root) || !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            throw new ProblemException(new Problem.Vanished(
-                    rendition.path(),
-                    Text.of("deliveries.the-file-is-missing"),
-                    Text.of("deliveries.render-it-again-or")));
+        if (!rendition.isDone()) {
+            throw gone(rendition.path());
         }
-        return file;
+        return runs.contents(rendition.runId(), List.of(rendition.id()))
+                .apply(rendition.path())
+                .orElseThrow(() -> gone(rendition.path()));
+    }
+
+    private static ProblemException gone(String path) {
+        return new ProblemException(new Problem.Vanished(
+                path, Text.of("deliveries.the-file-is-missing"), Text.of("deliveries.render-it-again-or")));
     }
 }

@@ -1,14 +1,22 @@
 package app.vineparcel.web.enclosures;
 
+import app.vineparcel.core.Problem;
+import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.render.RenditionSink;
+import app.vineparcel.web.Text;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.runs.RunListener;
+import app.vineparcel.web.storage.DeliveryFolders;
 import app.vineparcel.web.work.Lane;
 import app.vineparcel.web.work.Regularly;
 import app.vineparcel.web.work.Role;
 import app.vineparcel.web.work.WorkQueue;
 import app.vineparcel.web.work.WorkSettings;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -36,9 +44,11 @@ public class EnclosedFiles implements RunListener {
 
     private final JdbcTemplate database;
     private final WorkQueue queue;
+    private final DeliveryFolders folders;
     private final WorkSettings settings;
 
-    EnclosedFiles(JdbcTemplate database, WorkQueue queue, WorkSettings settings) {
+    EnclosedFiles(JdbcTemplate database, WorkQueue queue, DeliveryFolders folders, WorkSettings settings) {
+        this.folders = folders;
         this.database = database;
         this.queue = queue;
         this.settings = settings;
@@ -100,6 +110,54 @@ public class EnclosedFiles implements RunListener {
                         row.getLong(6),
                         row.getString(7)),
                 runId);
+    }
+
+    /** Whether what goes along with a run is still to be made. */
+    public boolean isOpen(long runId) {
+        return !database.queryForList(
+                        "select 1 from run where id = ? and not enclosed and state in ('DONE', 'STOPPED')",
+                        Integer.class,
+                        runId)
+                .isEmpty();
+    }
+
+    /** A file that went along, to be opened. */
+    public record Content(String name, Path file) {}
+
+    /**
+     * One of them.
+     *
+     * @throws ProblemException if there is none of that number, or nobody has it any more
+     */
+    public Content content(long id) throws ProblemException {
+        return database
+                .query(
+                        """
+                        select run.assignment_id, e.path, e.sha256 from enclosure e join run on run.id = e.run_id where e.id = ?""",
+                        (row, at) -> {
+                            String path = row.getString(2);
+                            return folders.content(row.getLong(1), path, row.getString(3))
+                                    .map(file -> new Content(path.substring(path.lastIndexOf('/') + 1), file));
+                        },
+                        id)
+                .stream()
+                .flatMap(Optional::stream)
+                .findFirst()
+                .orElseThrow(() -> new ProblemException(new Problem.Vanished(
+                        "file " + id, Text.of("enclosures.no-such-file"), Text.of("enclosures.take-a-path-of"))));
+    }
+
+    /** All that went along with a run and is still to be had, by their paths. */
+    public Map<String, Path> contents(long runId) {
+        Map<String, Path> found = new LinkedHashMap<>();
+        database.query(
+                "select run.assignment_id, e.path, e.sha256 from enclosure e join run on run.id = e.run_id where e.run_id = ? order by e.id",
+                row -> {
+                    String path = row.getString(2);
+                    folders.content(row.getLong(1), path, row.getString(3)).ifPresent(file -> found.put(path, file));
+                },
+                runId);
+        return found;
     }
 
     /** Runs that are over and whose enclosures nobody makes. */

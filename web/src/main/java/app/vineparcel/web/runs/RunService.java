@@ -7,8 +7,11 @@ import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
 import app.vineparcel.core.render.Order;
 import app.vineparcel.web.Text;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Service;
 
 /** Finds runs and what they made. */
@@ -20,13 +23,16 @@ public class RunService {
     private final RenditionStates states;
     private final RunSummaries summaries;
     private final MadeFiles made;
+    private final DeliveredLines lines;
 
     RunService(
             RunRepository runs,
             RenditionRepository renditions,
             RenditionStates states,
             RunSummaries summaries,
-            MadeFiles made) {
+            MadeFiles made,
+            DeliveredLines lines) {
+        this.lines = lines;
         this.made = made;
         this.runs = runs;
         this.renditions = renditions;
@@ -81,6 +87,20 @@ public class RunService {
                 .findById(id)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "rendition " + id, Text.of("runs.there-is-no-such-2"), Text.of("runs.choose-one-on-its"))));
+    }
+
+    /** The files that a run delivered, by path, with what became of them. */
+    public List<DeliveredLine> delivered(long runId) throws ProblemException {
+        return lines.of(get(runId).assignmentId(), runId);
+    }
+
+    /**
+     * The contents that a run delivered of some renditions: in their places, or kept since others were put there.
+     *
+     * @return looks one up by its path when it is needed; empty if nobody has it any more
+     */
+    public Function<String, Optional<Path>> contents(long runId, List<Long> ids) throws ProblemException {
+        return lines.contents(get(runId).assignmentId(), runId, ids);
     }
 
     /** The files of a channel that are in place in an assignment's delivery folder, by their paths, whichever run made them. */

@@ -34,6 +34,9 @@ public class Sending implements RunListener, DestinationUse {
 
     private static final int PRIORITY = 0;
 
+    /** A file at a destination, by its path there. */
+    public record SentFile(String path, long bytes) {}
+
     private final Transfers transfers;
     private final ChannelService channels;
     private final AssignmentService assignments;
@@ -126,6 +129,21 @@ public class Sending implements RunListener, DestinationUse {
     /** How sending a run's files goes, by destination. */
     public List<SendingSummary> summaries(long runId) {
         return transfers.summaries(runId);
+    }
+
+    /** How far each file of a run has come on its way, by the key of its rendition: {@code WAITING}, {@code SENDING}, {@code SENT} and so on. */
+    public Map<Long, String> states(long runId) {
+        return transfers.states(runId);
+    }
+
+    /** What of a run stands at a destination by now. */
+    public List<SentFile> sent(long runId, long destinationId) {
+        return transfers.sent(runId, destinationId);
+    }
+
+    /** Every path that was ever sent to a destination. */
+    public List<String> everSent(long destinationId) {
+        return transfers.everSent(destinationId);
     }
 
     /** Whether nothing of a run waits for a destination any more. */

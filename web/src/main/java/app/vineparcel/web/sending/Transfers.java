@@ -4,7 +4,9 @@ import app.vineparcel.core.Problem;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -227,6 +229,37 @@ class Transfers {
                         row.getString(9),
                         row.getString(10)),
                 runId);
+    }
+
+    /** How far each file of a run has come, by the key of its rendition; the least far where it goes to several places. */
+    Map<Long, String> states(long runId) {
+        Map<Long, String> states = new HashMap<>();
+        database.query(
+                """
+                select rendition_id, state from transfer where run_id = ? and rendition_id is not null and state <> 'PLANNED'
+                order by case state when 'FAILED' then 1 when 'WAITING' then 2 when 'SENDING' then 3 else 4 end""",
+                row -> {
+                    states.putIfAbsent(row.getLong(1), row.getString(2));
+                },
+                runId);
+        return states;
+    }
+
+    /** What of a run stands at a destination by now. */
+    List<Sending.SentFile> sent(long runId, long destinationId) {
+        return database.query(
+                "select path, bytes from transfer where run_id = ? and destination_id = ? and state in ('SENT', 'THERE') order by path",
+                (row, at) -> new Sending.SentFile(row.getString(1), row.getLong(2)),
+                runId,
+                destinationId);
+    }
+
+    /** Every path that was ever sent to a destination. */
+    List<String> everSent(long destinationId) {
+        return database.queryForList(
+                "select distinct path from transfer where destination_id = ? and state in ('SENT', 'THERE')",
+                String.class,
+                destinationId);
     }
 
     private static String shortened(String text) {

@@ -20,6 +20,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionPhase;
@@ -42,7 +43,9 @@ class Worker implements SmartLifecycle {
     private static final Duration LONGEST_COURTESY = Duration.ofSeconds(20);
 
     private final DataSource dataSource;
-    private final List<Job> jobs;
+    /** Asked for when it starts, since jobs may need to know who works. */
+    private final ObjectProvider<Job> jobs;
+
     private final StorageSettings storage;
     private final WorkSettings settings;
     private final Map<Lane, Scheduler> lanes = new EnumMap<>(Lane.class);
@@ -52,7 +55,7 @@ class Worker implements SmartLifecycle {
     private volatile boolean running;
     private volatile boolean ending;
 
-    Worker(DataSource dataSource, List<Job> jobs, StorageSettings storage, WorkSettings settings) {
+    Worker(DataSource dataSource, ObjectProvider<Job> jobs, StorageSettings storage, WorkSettings settings) {
         this.dataSource = dataSource;
         this.jobs = jobs;
         this.storage = storage;

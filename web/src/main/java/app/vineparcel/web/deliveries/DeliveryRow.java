@@ -1,0 +1,41 @@
+package app.vineparcel.web.deliveries;
+
+import app.vineparcel.web.runs.DeliveredLine;
+
+/**
+ * A line of a delivery.
+ *
+ * @param file what was delivered, or was in the delivery that this one is compared with
+ * @param change against the other delivery
+ * @param sending how far it has come on its way to a destination; empty where it goes nowhere
+ * @param deleted whether somebody deleted it and can still put it back
+ */
+public record DeliveryRow(DeliveredLine file, Change change, String sending, boolean deleted) {
+
+    /** What a file is against another delivery. */
+    public enum Change {
+        NONE,
+        NEW,
+        CHANGED,
+        SAME,
+        /** Only the other one had it. */
+        GONE
+    }
+
+    /** Which state a line shows; a word of the messages. */
+    public String state() {
+        return change == Change.GONE
+                ? "gone"
+                : deleted
+                        ? "deleted"
+                        : file.standing()
+                                .name()
+                                .toLowerCase(java.util.Locale.ROOT)
+                                .replace('_', '-');
+    }
+
+    /** Whether the file can be opened. */
+    public boolean canOpen() {
+        return file.standing().isKept();
+    }
+}
