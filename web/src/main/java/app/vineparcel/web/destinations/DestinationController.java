@@ -152,6 +152,12 @@ class DestinationController {
         model.addAttribute("faults", faults);
         model.addAttribute("kinds", StoredDestination.Kind.values());
         model.addAttribute(
+                "notes",
+                one.map(known -> uses.stream()
+                                .flatMap(use -> use.notes(known.id()).stream())
+                                .toList())
+                        .orElse(List.of()));
+        model.addAttribute(
                 "usedBy",
                 one.map(known -> uses.stream()
                                 .flatMap(use -> use.names(known.id()).stream())

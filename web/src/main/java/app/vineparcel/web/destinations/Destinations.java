@@ -6,6 +6,7 @@ import app.vineparcel.core.deliver.Destination;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.UniqueTitle;
 import app.vineparcel.web.storage.Secrets;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.OptionalLong;
@@ -136,6 +137,15 @@ public class Destinations {
             entity.tried(clock.instant(), room, trouble, key);
             return entity.record();
         });
+    }
+
+    /**
+     * The folder of one that is a folder.
+     *
+     * @throws ProblemException if it is none, or leads out of the roots
+     */
+    public Path folder(long id) throws ProblemException {
+        return opener.folder(get(id));
     }
 
     /**

@@ -25,6 +25,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
@@ -32,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Fills an empty database from an opening set: recipes, channels with them, and an assignment with folders of sources. */
 @Component
+@Order(1)
 @ConditionalOnProperty("vine-parcel.opening-set")
 class OpeningSet implements ApplicationRunner {
 

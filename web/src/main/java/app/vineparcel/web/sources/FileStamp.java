@@ -14,10 +14,10 @@ import java.util.Optional;
  * @param bytes how long it is
  * @param modified when it was written last, to the microsecond as the database keeps it
  */
-record FileStamp(long bytes, Instant modified) {
+public record FileStamp(long bytes, Instant modified) {
 
     /** Of a file; empty if it is not there. */
-    static Optional<FileStamp> of(Path file) {
+    public static Optional<FileStamp> of(Path file) {
         try {
             BasicFileAttributes found = Files.readAttributes(file, BasicFileAttributes.class);
             return Optional.of(new FileStamp(
