@@ -183,6 +183,15 @@ page.addEventListener('input', event => {
   if (event.target.matches('[data-divider]')) event.target.closest('[data-two]').style.setProperty('--divider', `${event.target.value}%`);
 });
 
+page.addEventListener(
+  'error',
+  event => {
+    if (!event.target.matches('.thumb img')) return;
+    event.target.replaceWith(Object.assign(document.createElement('span'), { textContent: msg('no-preview') }));
+  },
+  { capture: true },
+);
+
 // ---- how sending goes
 
 async function ask() {

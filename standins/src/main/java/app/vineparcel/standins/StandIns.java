@@ -56,6 +56,10 @@ public final class StandIns implements AutoCloseable {
         inbox = new RetouchingInbox(inboxFolder);
         board = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         board.createContext("/" + secret, this::answer);
+        board.createContext("/favicon.ico", exchange -> {
+            exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
         board.start();
         Map<String, String> told = new TreeMap<>();
         told.put("printer", printer.address().toString());

@@ -17,9 +17,11 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Properties;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What a simulated bucket holds: content in a folder, what is known of it in memory. An object is there when all of it is. */
@@ -33,6 +35,8 @@ public final class StoredObjects {
 
     private record Upload(String key, Map<String, String> meta, Map<Integer, UploadPart> parts) {}
 
+    private static final String NOTE = ".note";
+
     private final Path folder;
     private final Fault fault;
     private final AtomicInteger last = new AtomicInteger();
@@ -43,6 +47,44 @@ public final class StoredObjects {
     StoredObjects(Path folder, Fault fault) throws IOException {
         this.folder = Files.createDirectories(folder);
         this.fault = fault;
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path file : (Iterable<Path>) files.filter(one -> one.toString().endsWith(NOTE))::iterator) {
+                Properties note = new Properties();
+                try (InputStream in = Files.newInputStream(file)) {
+                    note.load(in);
+                }
+                Map<String, String> meta = new LinkedHashMap<>();
+                note.stringPropertyNames().forEach(name -> meta.put(name, note.getProperty(name)));
+                Path content = folder.resolve(file.getFileName().toString().replace(NOTE, ""));
+                String key = meta.remove("key");
+                objects.put(key, new Stored(key, content, Files.size(content), meta.remove("tag"), meta));
+                last.accumulateAndGet(Integer.parseInt(content.getFileName().toString()), Math::max);
+            }
+        }
+    }
+
+    /** An object is there, also after the next start. */
+    private void keep(Stored object) throws IOException {
+        Properties note = new Properties();
+        note.putAll(object.meta());
+        note.setProperty("key", object.key());
+        note.setProperty("tag", object.tag());
+        try (OutputStream out = Files.newOutputStream(note(object))) {
+            note.store(out, null);
+        }
+        Stored before = objects.put(object.key(), object);
+        if (before != null) {
+            forget(before);
+        }
+    }
+
+    private static Path note(Stored object) {
+        return object.file().resolveSibling(object.file().getFileName() + NOTE);
+    }
+
+    private static void forget(Stored object) throws IOException {
+        Files.deleteIfExists(note(object));
+        Files.deleteIfExists(object.file());
     }
 
     /** Those whose keys begin so, in order. */
@@ -67,7 +109,7 @@ public final class StoredObjects {
     public void putForeign(String key, String text) throws IOException {
         Path file = folder.resolve(String.valueOf(last.incrementAndGet()));
         Files.writeString(file, text);
-        objects.put(key, new Stored(key, file, Files.size(file), "\"foreign\"", Map.of()));
+        keep(new Stored(key, file, Files.size(file), "\"foreign\"", Map.of()));
     }
 
     String put(String key, HttpExchange exchange, Map<String, String> meta) throws IOException {
@@ -75,12 +117,15 @@ public final class StoredObjects {
         if ("*".equals(exchange.getRequestHeaders().getFirst("If-None-Match")) && objects.containsKey(key)) {
             throw new ObjectStore.Refused(412, "PreconditionFailed");
         }
-        objects.put(key, new Stored(key, whole.file(), whole.bytes(), whole.tag(), meta));
+        keep(new Stored(key, whole.file(), whole.bytes(), whole.tag(), meta));
         return whole.tag();
     }
 
-    void remove(String key) {
-        objects.remove(key);
+    void remove(String key) throws IOException {
+        Stored gone = objects.remove(key);
+        if (gone != null) {
+            forget(gone);
+        }
     }
 
     String begin(String key, Map<String, String> meta) {
@@ -125,9 +170,7 @@ public final class StoredObjects {
             }
         }
         String tag = "\"" + id + "-" + upload.parts().size() + "\"";
-        objects.put(
-                upload.key(),
-                new Stored(upload.key(), file, Files.size(file), tag, new LinkedHashMap<>(upload.meta())));
+        keep(new Stored(upload.key(), file, Files.size(file), tag, new LinkedHashMap<>(upload.meta())));
         uploads.remove(id);
         return tag;
     }

@@ -25,6 +25,7 @@ class DeliveryCheck {
     /**
      * What was found in one place.
      *
+     * @param destination its key; 0 for a folder of this machine
      * @param place a folder with a manifest, or a destination
      * @param sound files that are as delivered
      * @param changed paths
@@ -33,6 +34,7 @@ class DeliveryCheck {
      * @param trouble why it could not be looked at; empty if it could
      */
     public record Found(
+            long destination,
             String place,
             long sound,
             List<String> changed,
@@ -76,6 +78,7 @@ class DeliveryCheck {
         try {
             List<Verification.Checked> checked = Verification.of(folder);
             return new Found(
+                    0,
                     name + "/",
                     checked.stream()
                             .filter(one -> one.state() == Verification.State.AS_DELIVERED)
@@ -86,7 +89,13 @@ class DeliveryCheck {
                     "");
         } catch (ProblemException e) {
             return new Found(
-                    name + "/", 0, List.of(), List.of(), List.of(), e.problem().reason());
+                    0,
+                    name + "/",
+                    0,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    e.problem().reason());
         }
     }
 
@@ -121,6 +130,7 @@ class DeliveryCheck {
             }
             there.removeAll(sending.everSent(summary.destinationId()));
             return new Found(
+                    summary.destinationId(),
                     summary.destination(),
                     sound,
                     changed.stream().limit(NAMED).toList(),
@@ -129,6 +139,7 @@ class DeliveryCheck {
                     "");
         } catch (ProblemException e) {
             return new Found(
+                    summary.destinationId(),
                     summary.destination(),
                     0,
                     List.of(),

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -111,7 +112,11 @@ class DeliveryController {
     private void live(long runId, Model model) {
         List<SendingSummary> sendings = sending.summaries(runId);
         model.addAttribute("sendings", sendings);
-        model.addAttribute("enclosed", enclosed.of(runId));
+        model.addAttribute(
+                "enclosed",
+                enclosed.of(runId).stream()
+                        .collect(Collectors.groupingBy(
+                                EnclosedFiles.Enclosed::channel, LinkedHashMap::new, Collectors.toList())));
         model.addAttribute("calls", hooks.of(runId));
         model.addAttribute(
                 "busy",
@@ -153,14 +158,18 @@ class DeliveryController {
 
     /** Sends again what could not be sent. */
     @PostMapping("/deliveries/{runId}/send")
-    String again(@PathVariable long runId, @RequestParam long destination) {
-        sending.again(runId, destination);
+    String again(
+            @PathVariable long runId,
+            @RequestParam long destination,
+            @RequestParam(defaultValue = "false") boolean all) {
+        sending.again(runId, destination, all);
         return "redirect:/deliveries/" + runId;
     }
 
     /** Looks whether all is there as it was delivered, here and at the destinations. */
     @PostMapping("/deliveries/{runId}/check")
     String check(@PathVariable long runId, Model model) throws ProblemException {
+        model.addAttribute("runId", runId);
         model.addAttribute("found", check.of(runs.get(runId).assignmentId(), runId));
         return "deliveries/check";
     }

@@ -34,6 +34,16 @@ public record DeliveryRow(DeliveredLine file, Change change, String sending, boo
                                 .replace('_', '-');
     }
 
+    /** The mark that goes with the state: the one of a rendition's state that says most nearly the same. */
+    public String mark() {
+        return switch (state()) {
+            case "in-place" -> "DONE";
+            case "replaced" -> "UNCHANGED";
+            case "deleted", "gone" -> "LEFT_OUT";
+            default -> "FAILED";
+        };
+    }
+
     /** Whether the file can be opened. */
     public boolean canOpen() {
         return file.standing().isKept();

@@ -151,10 +151,18 @@ public class Sending implements RunListener, DestinationUse {
         return transfers.summaries(runId).stream().allMatch(one -> one.waiting() == 0);
     }
 
-    /** Sends again what could not be sent of a run. */
+    /**
+     * Sends again what could not be sent of a run.
+     *
+     * @param all whether what had arrived is looked for too, and sent where it is gone
+     */
     @Transactional
-    public void again(long runId, long destinationId) {
-        transfers.again(destinationId, runId);
+    public void again(long runId, long destinationId, boolean all) {
+        if (all) {
+            transfers.anew(destinationId, runId);
+        } else {
+            transfers.again(destinationId, runId);
+        }
         queue(destinationId);
     }
 

@@ -213,6 +213,16 @@ class Transfers {
                 runId);
     }
 
+    /** Lets all files of a run be sent once more; what is there is left alone then. */
+    void anew(long destinationId, long runId) {
+        database.update(
+                """
+                update transfer set state = 'WAITING', waits = 0, again_at = null, reason = null, remedy = null
+                where destination_id = ? and run_id = ? and state in ('SENT', 'THERE', 'FAILED', 'WAITING')""",
+                destinationId,
+                runId);
+    }
+
     /** How sending a run's files goes, by destination. */
     List<SendingSummary> summaries(long runId) {
         return database.query(

@@ -31,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
 import org.springframework.stereotype.Component;
 
 /** Small sRGB pictures of large ones, made by the core's own rendering and kept in the data folder. */
@@ -69,8 +70,11 @@ public class Previews {
         }
     }
 
+    private static final int AT_ONCE = 2;
+
     private final StorageSettings settings;
     private final SourceReader reader;
+    private final Semaphore making = new Semaphore(AT_ONCE);
 
     Previews(StorageSettings settings, SourceReader reader) {
         this.settings = settings;
@@ -131,16 +135,27 @@ public class Previews {
                 reader, picture, known, kind.recipe, (path, content) -> stored(content, place(kind, key)));
     }
 
-    /** The preview of a file, or of the first piece in it, made where it is missing. */
+    /** The preview of a file, or of the first piece in it, made where it is missing; few are made at once, since a page may ask for many. */
     public Path of(Kind kind, String key, Path picture) throws ProblemException {
         Optional<Path> made = find(kind, key);
         if (made.isPresent()) {
             return made.get();
         }
-        SourceReader.Contents contents = reader.contents(picture, SourceOptions.PLAIN);
-        PlanPiece.Part first = PlanPiece.Part.plain(contents.pieces().get(0));
-        return make(
-                kind, key, new PlanPiece(key, picture, key, contents.info(), Optional.of(FocalPoint.CENTRE), 1, first));
+        making.acquireUninterruptibly();
+        try {
+            Optional<Path> meanwhile = find(kind, key);
+            if (meanwhile.isPresent()) {
+                return meanwhile.get();
+            }
+            SourceReader.Contents contents = reader.contents(picture, SourceOptions.PLAIN);
+            PlanPiece.Part first = PlanPiece.Part.plain(contents.pieces().get(0));
+            return make(
+                    kind,
+                    key,
+                    new PlanPiece(key, picture, key, contents.info(), Optional.of(FocalPoint.CENTRE), 1, first));
+        } finally {
+            making.release();
+        }
     }
 
     private static RenditionSink.Placed stored(RenditionSink.Content content, Path place) throws ProblemException {
