@@ -10,23 +10,37 @@ import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sending.Sending;
 import app.vineparcel.web.storage.DeliveryFolders;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 
 /** Finds what runs delivered: what each one put there, not what a later one put in its place. */
 @Service
 class DeliveryService {
 
+    private static final Duration FRESH = Duration.ofSeconds(2);
+    private static final int MOST_KNOWN = 6;
+
+    private record Asked(long runId, long compare) {}
+
+    private record Known(List<DeliveryRow> rows, Instant at) {}
+
     private final RunService runs;
     private final Sending sending;
     private final Deletions deletions;
     private final DeliveryFolders folders;
+    private final Clock clock;
+    private final Map<Asked, Known> known = new ConcurrentHashMap<>();
 
-    DeliveryService(RunService runs, Sending sending, Deletions deletions, DeliveryFolders folders) {
+    DeliveryService(RunService runs, Sending sending, Deletions deletions, DeliveryFolders folders, Clock clock) {
+        this.clock = clock;
         this.runs = runs;
         this.sending = sending;
         this.deletions = deletions;
@@ -45,11 +59,30 @@ class DeliveryService {
     }
 
     /**
-     * All lines of a delivery.
+     * All lines of a delivery; for a moment the same are given again, since a page asks for them window by window.
      *
      * @param compare the key of a run to compare with; 0 for none
      */
     List<DeliveryRow> rows(long runId, long compare) throws ProblemException {
+        Asked asked = new Asked(runId, compare);
+        Known before = known.get(asked);
+        if (before != null && before.at().plus(FRESH).isAfter(clock.instant())) {
+            return before.rows();
+        }
+        List<DeliveryRow> now = looked(runId, compare);
+        if (known.size() >= MOST_KNOWN) {
+            known.clear();
+        }
+        known.put(asked, new Known(now, clock.instant()));
+        return now;
+    }
+
+    /** Something was changed. */
+    void forget() {
+        known.clear();
+    }
+
+    private List<DeliveryRow> looked(long runId, long compare) throws ProblemException {
         List<DeliveredLine> lines = runs.delivered(runId);
         Map<Long, String> states = sending.states(runId);
         Set<Long> deleted = deletions.of(runId);

@@ -78,19 +78,13 @@ class FileController {
         Rendition rendition = runs.rendition(id);
         model.addAttribute("rendition", rendition);
         model.addAttribute(
-                "line",
-                runs.delivered(rendition.runId()).stream()
-                        .filter(line -> line.id() == id)
-                        .findFirst()
-                        .orElse(null));
+                "line", runs.delivered(rendition.runId(), rendition.path()).orElse(null));
         if (compare > 0) {
             model.addAttribute(
                     "before",
-                    runs.delivered(compare).stream()
-                            .filter(line -> line.path().equals(rendition.path())
-                                    && !line.sha256().equals(rendition.sha256())
+                    runs.delivered(compare, rendition.path())
+                            .filter(line -> !line.sha256().equals(rendition.sha256())
                                     && line.standing().isKept())
-                            .findFirst()
                             .orElse(null));
         }
         return "deliveries/details :: details";
@@ -213,6 +207,7 @@ class FileController {
     Map<String, Object> delete(@PathVariable long runId, @RequestParam String ids) throws ProblemException {
         List<Long> wanted = keys(ids);
         List<Long> gone = deletions.delete(runId, wanted);
+        deliveries.forget();
         String said = gone.size() == wanted.size()
                 ? Text.of("deliveries.deleted", Text.of("count.file", gone.size()))
                 : Text.of("deliveries.deleted-some", Text.of("count.file", gone.size()), wanted.size() - gone.size());
@@ -222,8 +217,9 @@ class FileController {
     @PostMapping("/deliveries/{runId}/restore")
     @ResponseBody
     Map<String, Object> restore(@PathVariable long runId, @RequestParam String ids) throws ProblemException {
-        return Map.of(
-                "said", Text.of("deliveries.restored", Text.of("count.file", deletions.restore(runId, keys(ids)))));
+        int back = deletions.restore(runId, keys(ids));
+        deliveries.forget();
+        return Map.of("said", Text.of("deliveries.restored", Text.of("count.file", back)));
     }
 
     private static List<Long> keys(String ids) {

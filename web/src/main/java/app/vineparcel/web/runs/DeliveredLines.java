@@ -19,7 +19,8 @@ class DeliveredLines {
     private static final String LINES =
             """
             select id, position, path, coalesce(bytes, 0), width, height, coalesce(sha256, ''), channel, recipe_title, coalesce(recipe_version, 0)
-            from rendition where run_id = ? and state in ('DONE', 'UNCHANGED') order by path, position""";
+            from rendition where run_id = ? and state in ('DONE', 'UNCHANGED') and (cast(? as text) is null or path = ?)
+            order by path, position""";
 
     private final JdbcTemplate database;
     private final MadeFiles made;
@@ -35,7 +36,12 @@ class DeliveredLines {
 
     /** In the order of their paths. */
     List<DeliveredLine> of(long assignmentId, long runId) {
-        Map<String, MadeFiles.Last> newest = made.byPath(assignmentId);
+        return of(assignmentId, runId, Optional.empty());
+    }
+
+    /** The same of one path, or of all. */
+    List<DeliveredLine> of(long assignmentId, long runId, Optional<String> only) {
+        Map<String, MadeFiles.Last> newest = made.byPath(assignmentId, only);
         Path root = folders.of(assignmentId);
         ReplacedFiles replaced = ReplacedFiles.of(root);
         return database.query(
@@ -56,7 +62,9 @@ class DeliveredLines {
                             row.getInt(10),
                             standing(root, replaced, newest.get(path), sum));
                 },
-                runId);
+                runId,
+                only.orElse(null),
+                only.orElse(null));
     }
 
     /**

@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -41,7 +42,7 @@ public class MadeFiles {
             """
             select distinct on (r.path) r.id, r.path, r.fingerprint, coalesce(r.bytes, 0), r.modified, coalesce(r.sha256, '')
             from rendition r join run on run.id = r.run_id
-            where run.assignment_id = ? and r.state in ('DONE', 'UNCHANGED')
+            where run.assignment_id = ? and r.state in ('DONE', 'UNCHANGED') and (cast(? as text) is null or r.path = ?)
             order by r.path, run.number desc""";
 
     /**
@@ -145,6 +146,11 @@ public class MadeFiles {
 
     /** What was put last in each place. */
     Map<String, Last> byPath(long assignmentId) {
+        return byPath(assignmentId, Optional.empty());
+    }
+
+    /** The same of one place, or of all. */
+    Map<String, Last> byPath(long assignmentId, Optional<String> only) {
         Map<String, Last> found = new HashMap<>();
         database.query(
                 BY_PATH,
@@ -157,7 +163,9 @@ public class MadeFiles {
                                     row.getString(3),
                                     new DeliveredFile(path, row.getLong(4), row.getLong(5), row.getString(6))));
                 },
-                assignmentId);
+                assignmentId,
+                only.orElse(null),
+                only.orElse(null));
         return found;
     }
 }

@@ -94,6 +94,12 @@ public class RunService {
         return lines.of(get(runId).assignmentId(), runId);
     }
 
+    /** What a run delivered under a path, and what became of it. */
+    public Optional<DeliveredLine> delivered(long runId, String path) throws ProblemException {
+        return lines.of(get(runId).assignmentId(), runId, Optional.of(path)).stream()
+                .findFirst();
+    }
+
     /**
      * The contents that a run delivered of some renditions: in their places, or kept since others were put there.
      *
