@@ -75,7 +75,7 @@ class DeliveryController {
         long assignmentId = summary.run().assignmentId();
         frame.fill(model, assignmentId, "deliveries");
         DeliveryQuery query = query(asked);
-        List<DeliveryRow> rows = deliveries.rows(runId, query.compare());
+        List<DeliveryRow> rows = deliveries.rowsNow(runId, query.compare());
         List<RunSummary> all = deliveries.all(assignmentId);
         model.addAttribute("all", all);
         model.addAttribute("summary", summary);

@@ -69,11 +69,16 @@ class DeliveryService {
         if (before != null && before.at().plus(FRESH).isAfter(clock.instant())) {
             return before.rows();
         }
+        return rowsNow(runId, compare);
+    }
+
+    /** The same as they are at this moment. */
+    List<DeliveryRow> rowsNow(long runId, long compare) throws ProblemException {
         List<DeliveryRow> now = looked(runId, compare);
         if (known.size() >= MOST_KNOWN) {
             known.clear();
         }
-        known.put(asked, new Known(now, clock.instant()));
+        known.put(new Asked(runId, compare), new Known(now, clock.instant()));
         return now;
     }
 
