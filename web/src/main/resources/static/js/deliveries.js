@@ -29,7 +29,7 @@ const rows = virtualRows(
 );
 
 function showCount(files, lines) {
-  find('shown').textContent = msg('delivered-files', files);
+  find('shown').textContent = files || !lines ? msg('delivered-files', files) : '';
   find('nothing').hidden = lines > 0;
 }
 function showCrumbs() {
@@ -59,7 +59,8 @@ function open(folder) {
 
 let later = 0;
 filters.addEventListener('submit', event => event.preventDefault());
-filters.addEventListener('change', event => {
+page.addEventListener('change', event => {
+  if (event.target.form !== filters) return;
   if (event.target.name === 'view') filters.elements.folder.value = '';
   if (event.target.name === 'compare') location.assign(`${address}?${new URLSearchParams(asked())}`);
   else renew();

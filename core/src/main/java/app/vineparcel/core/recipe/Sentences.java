@@ -57,16 +57,24 @@ public final class Sentences {
         if (clause.asSource()) {
             return "Colours as in the source" + (clause.embed() ? "" : ", profile not embedded");
         }
-        String title = clause.profile().equals(PressProfile.ID)
-                ? PressProfile.coated().title()
-                : BuiltInProfile.byId(clause.profile())
-                        .map(BuiltInProfile::title)
-                        .orElse(clause.profile());
+        String title = profile(clause);
         String intent = clause.intent() == RenderingIntent.RELATIVE
                 ? ""
                 : ", " + clause.intent().word();
         return "Convert to " + title + intent
                 + (clause.embed() ? (intent.isEmpty() ? "" : ",") + " and embed it" : ", not embedded");
+    }
+
+    /** The profile that a rendition comes in: {@code sRGB}; empty where it is the source's. */
+    public static String profile(ColourClause clause) {
+        if (clause.asSource()) {
+            return "";
+        }
+        return clause.profile().equals(PressProfile.ID)
+                ? PressProfile.coated().title()
+                : BuiltInProfile.byId(clause.profile())
+                        .map(BuiltInProfile::title)
+                        .orElse(clause.profile());
     }
 
     /** How it is sharpened: {@code For screen, strength 35}. */

@@ -96,7 +96,7 @@ class DeliveryController {
         model.addAttribute("count", own.size());
         model.addAttribute("bytes", DeliveredLine.bytes(own));
         live(runId, model);
-        window(query, query.of(rows), rows, 0, FIRST, model);
+        window(runId, query, query.of(rows), rows, 0, FIRST, model);
         model.addAttribute("atOnce", AT_ONCE);
         return "deliveries/page";
     }
@@ -139,7 +139,7 @@ class DeliveryController {
         List<DeliveryRow> rows = deliveries.rows(runId, query.compare());
         List<DeliveryRow> meant = query.of(rows);
         int first = Math.max(0, from);
-        window(query, meant, rows, first, Math.min(to, first + MOST_AT_ONCE), model);
+        window(runId, query, meant, rows, first, Math.min(to, first + MOST_AT_ONCE), model);
         response.setHeader("X-Lines", String.valueOf(model.getAttribute("lineCount")));
         response.setHeader("X-Files", String.valueOf(meant.size()));
         return "deliveries/rows";
@@ -198,8 +198,14 @@ class DeliveryController {
         return counts;
     }
 
-    private static void window(
-            DeliveryQuery query, List<DeliveryRow> meant, List<DeliveryRow> all, int from, int to, Model model) {
+    private void window(
+            long runId,
+            DeliveryQuery query,
+            List<DeliveryRow> meant,
+            List<DeliveryRow> all,
+            int from,
+            int to,
+            Model model) {
         List<FolderLine> folders = query.view().equals("folders") ? FolderLine.below(query.folder(), all) : List.of();
         boolean sheet = query.view().equals("sheet");
         int lines = sheet ? (meant.size() + ACROSS - 1) / ACROSS : folders.size() + meant.size();
@@ -216,7 +222,12 @@ class DeliveryController {
             return;
         }
         model.addAttribute("folders", part(folders, from, to));
-        model.addAttribute("rows", part(meant, from - folders.size(), to - folders.size()));
+        List<DeliveryRow> shown = part(meant, from - folders.size(), to - folders.size());
+        model.addAttribute("rows", shown);
+        model.addAttribute(
+                "profiles",
+                runs.profiles(
+                        runId, shown.stream().map(row -> row.file().position()).toList()));
     }
 
     private static <T> List<T> part(List<T> of, int from, int to) {

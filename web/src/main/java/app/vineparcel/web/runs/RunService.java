@@ -5,12 +5,15 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
 import app.vineparcel.core.recipe.RecipeReader;
+import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.Order;
 import app.vineparcel.web.Text;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
 
@@ -117,6 +120,24 @@ public class RunService {
     /** The orders of a unit of a run, by the positions of their renditions; none for runs of former versions. */
     public Map<Integer, Order> orders(long runId, int unit) {
         return states.orders(runId, unit);
+    }
+
+    /** The profiles that some files of a run come in, by their positions; none for those of former versions. */
+    public Map<Integer, String> profiles(long runId, List<Integer> positions) {
+        Map<Integer, String> profiles = new HashMap<>();
+        Set<Integer> wanted = Set.copyOf(positions);
+        renditions.findByRunIdAndPositionInOrderByPosition(runId, positions).stream()
+                .map(Rendition::unit)
+                .distinct()
+                .forEach(unit -> states.orders(runId, unit).forEach((position, order) -> {
+                    if (wanted.contains(position)) {
+                        profiles.put(
+                                position,
+                                Sentences.profile(
+                                        order.planned().column().recipe().colour()));
+                    }
+                }));
+        return profiles;
     }
 
     /** The recipe as it was when the run was started, with what was overridden for this piece. */
