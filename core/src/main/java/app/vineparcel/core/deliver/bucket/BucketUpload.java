@@ -25,6 +25,7 @@ import software.amazon.awssdk.services.s3.model.CompletedPart;
 import software.amazon.awssdk.services.s3.model.ListPartsRequest;
 import software.amazon.awssdk.services.s3.model.NoSuchUploadException;
 import software.amazon.awssdk.services.s3.model.Part;
+import software.amazon.awssdk.services.s3.model.S3Exception;
 
 /** Sends one object: whole, or in parts where it is large. */
 final class BucketUpload {
@@ -33,6 +34,8 @@ final class BucketUpload {
     private static final long PART = 8L << 20;
 
     private static final long MOST_PARTS = 10_000;
+    private static final int NOT_ALLOWED = 405;
+    private static final int NOT_IMPLEMENTED = 501;
 
     private final S3Client client;
     private final String bucket;
@@ -78,7 +81,10 @@ final class BucketUpload {
         long size = Math.max(PART, (file.bytes() + MOST_PARTS - 1) / MOST_PARTS);
         Optional<String> former = sent.underWay(path, file.sha256());
         Map<Integer, Part> there = former.map(id -> parts(key, id)).orElse(Map.of());
-        String upload = former.isPresent() && !there.isEmpty() ? former.get() : begin(path, key, file);
+        if (former.isPresent() && there.isEmpty()) {
+            abandon(key, former.get());
+        }
+        String upload = there.isEmpty() ? begin(path, key, file) : former.get();
         List<CompletedPart> all = new ArrayList<>();
         MessageDigest whole = FileContent.digest();
         int number = 1;
@@ -112,6 +118,15 @@ final class BucketUpload {
         sent.underWay(path, file.sha256(), "");
     }
 
+    /** Parts that nobody goes on with would take room for ever. */
+    private void abandon(String key, String upload) {
+        try {
+            client.abortMultipartUpload(gone -> gone.bucket(bucket).key(key).uploadId(upload));
+        } catch (S3Exception forgotten) {
+            // the service has given it up itself
+        }
+    }
+
     private String begin(String path, String key, Destination.Outgoing file) throws ProblemException {
         String upload = client.createMultipartUpload(begin -> begin.bucket(bucket)
                         .key(key)
@@ -136,6 +151,11 @@ final class BucketUpload {
                     .forEach(part -> found.put(part.partNumber(), part));
         } catch (NoSuchUploadException forgotten) {
             return Map.of();
+        } catch (S3Exception e) {
+            if (e.statusCode() == NOT_ALLOWED || e.statusCode() == NOT_IMPLEMENTED) {
+                return Map.of(); // a service that cannot say; it is sent from the start
+            }
+            throw e;
         }
         return found;
     }
