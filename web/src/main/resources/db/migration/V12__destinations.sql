@@ -27,12 +27,14 @@ alter table channel
     add column hook               varchar(1000) not null default '',
     add column hook_secret        bytea;
 
--- A file on its way to a destination: planned until it is made, waiting until it is sent.
+-- A file on its way to a destination: planned until it is made, waiting until it is sent. The place is the destination's address then: what was sent
+-- elsewhere counts for nothing when the destination is another place now.
 create table transfer (
     id             bigint generated always as identity primary key,
     run_id         bigint        not null references run on delete cascade,
     rendition_id   bigint        references rendition on delete cascade,
     destination_id bigint        not null references destination,
+    place          varchar(2000) not null,
     delivered_path varchar(2000) not null,
     path           varchar(2600) not null,
     state          varchar(16)   not null check (state in ('PLANNED', 'WAITING', 'SENDING', 'SENT', 'THERE', 'FAILED', 'REPLACED')),

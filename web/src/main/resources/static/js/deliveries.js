@@ -137,11 +137,7 @@ async function undo() {
 }
 async function copyPaths() {
   const wanted = [...chosen.keys()];
-  const answer = await fetch(`${address}/paths`, {
-    method: 'POST',
-    body: new URLSearchParams({ ids: wanted.join() }),
-    headers: { 'X-XSRF-TOKEN': document.querySelector('meta[name=csrf]').content },
-  });
+  const answer = await post(`${address}/paths`, { ids: wanted.join() });
   await navigator.clipboard.writeText(await answer.text());
   say(msg('paths-copied', wanted.length), false);
 }

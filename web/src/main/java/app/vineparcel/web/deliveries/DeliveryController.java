@@ -109,7 +109,7 @@ class DeliveryController {
         return "deliveries/sending :: live";
     }
 
-    private void live(long runId, Model model) {
+    private void live(long runId, Model model) throws ProblemException {
         List<SendingSummary> sendings = sending.summaries(runId);
         model.addAttribute("sendings", sendings);
         model.addAttribute(
@@ -117,12 +117,13 @@ class DeliveryController {
                 enclosed.of(runId).stream()
                         .collect(Collectors.groupingBy(
                                 EnclosedFiles.Enclosed::channel, LinkedHashMap::new, Collectors.toList())));
-        model.addAttribute("calls", hooks.of(runId));
-        model.addAttribute(
-                "busy",
-                sendings.stream().anyMatch(one -> one.waiting() > 0)
-                        || enclosed.isOpen(runId)
-                        || hooks.of(runId).stream().anyMatch(one -> one.state().equals("WAITING")));
+        List<HookCalls.Told> calls = hooks.of(runId);
+        model.addAttribute("calls", calls);
+        boolean busy = !runs.get(runId).state().isOver()
+                || sendings.stream().anyMatch(one -> one.waiting() > 0)
+                || enclosed.isOpen(runId)
+                || calls.stream().anyMatch(one -> one.state().equals("WAITING"));
+        model.addAttribute("busy", busy);
     }
 
     /** Lines from one, counted from 0, to before another; a header says how many there are. */
@@ -191,6 +192,9 @@ class DeliveryController {
         Map<String, Long> counts = new LinkedHashMap<>();
         for (DeliveryRow row : rows) {
             counts.merge(row.state(), 1L, Long::sum);
+            if (row.isOnItsWay()) {
+                counts.merge(row.sending().toLowerCase(java.util.Locale.ROOT), 1L, Long::sum);
+            }
             if (row.change() != DeliveryRow.Change.NONE && row.change() != DeliveryRow.Change.GONE) {
                 counts.merge(row.change().name().toLowerCase(java.util.Locale.ROOT), 1L, Long::sum);
             }

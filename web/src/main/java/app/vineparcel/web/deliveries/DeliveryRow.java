@@ -44,6 +44,11 @@ public record DeliveryRow(DeliveredLine file, Change change, String sending, boo
         };
     }
 
+    /** Whether it has not arrived at its destination yet, or cannot. */
+    public boolean isOnItsWay() {
+        return sending.equals("WAITING") || sending.equals("SENDING") || sending.equals("FAILED");
+    }
+
     /** Whether the file can be opened. */
     public boolean canOpen() {
         return file.standing().isKept();

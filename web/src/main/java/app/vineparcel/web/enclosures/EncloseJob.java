@@ -36,6 +36,7 @@ import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import org.springframework.util.FileSystemUtils;
 
 /** Makes what goes along with the files of a run, channel by channel, sends it where the files go, and lets others be told. */
 @Component
@@ -179,21 +180,24 @@ class EncloseJob implements Job {
             ContactSheet sheet = new ContactSheet(
                     asked.heading().isEmpty() ? otherwise + " · " + channel.name() : asked.heading(), asked.across());
             contents.add(new Content("contact-sheet", ContactSheet.NAME, place -> {
+                Path scratch = Files.createTempDirectory("sheet");
                 try (OutputStream out = Files.newOutputStream(place)) {
-                    sheet.write(files.size(), this::entry, out);
+                    sheet.write(files.size(), index -> entry(index, scratch), out);
+                } finally {
+                    FileSystemUtils.deleteRecursively(scratch);
                 }
             }));
         }
 
-        private ContactSheet.Entry entry(int index) {
+        private ContactSheet.Entry entry(int index, Path scratch) {
             Delivered one = files.get(index);
             return new ContactSheet.Entry(
                     one.fileName(),
                     Text.of(
                             "enclosures.sheet-detail",
-                            one.size().width(),
-                            one.size().height()),
-                    thumbnails.of(one, file(one)));
+                            String.valueOf(one.size().width()),
+                            String.valueOf(one.size().height())),
+                    thumbnails.of(one, file(one), scratch));
         }
 
         void usage(List<String> lines) {

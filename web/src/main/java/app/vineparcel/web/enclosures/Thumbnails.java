@@ -38,12 +38,16 @@ class Thumbnails {
         this.reader = reader;
     }
 
-    /** A file on a contact sheet: a page or a drawing as shapes, anything else as a small picture. */
-    Optional<ContactSheet.Thumbnail> of(Delivered delivered, Path file) {
+    /**
+     * A file on a contact sheet: a page or a drawing as shapes, anything else as a small picture.
+     *
+     * @param scratch a folder for pages that are made for this, which whoever asks removes
+     */
+    Optional<ContactSheet.Thumbnail> of(Delivered delivered, Path file, Path scratch) {
         try {
             return switch (delivered.mediaType()) {
                 case "application/pdf" -> Optional.of(new ContactSheet.Thumbnail.Page(file));
-                case "image/svg+xml" -> Optional.of(new ContactSheet.Thumbnail.Page(page(delivered, file)));
+                case "image/svg+xml" -> Optional.of(new ContactSheet.Thumbnail.Page(page(delivered, file, scratch)));
                 default ->
                     Optional.of(new ContactSheet.Thumbnail.Picture(Files.readAllBytes(
                             previews.of(Previews.Kind.SHEET, "rendition-" + delivered.sha256(), file))));
@@ -54,8 +58,8 @@ class Thumbnails {
         }
     }
 
-    /** A drawing as a page of a PDF, in a file that whoever asked removes with its folder. */
-    private Path page(Delivered delivered, Path file) throws ProblemException, IOException {
+    /** A drawing as a page of a PDF. */
+    private Path page(Delivered delivered, Path file, Path scratch) throws ProblemException, IOException {
         SourceReader.Contents contents = reader.contents(file, SourceOptions.PLAIN);
         Piece piece = contents.pieces().get(0);
         PlanPiece planned = new PlanPiece(
@@ -66,8 +70,7 @@ class Thumbnails {
                 Optional.of(FocalPoint.CENTRE),
                 1,
                 PlanPiece.Part.plain(piece));
-        Path page = Files.createTempFile("sheet", ".pdf");
-        page.toFile().deleteOnExit();
+        Path page = Files.createTempFile(scratch, "page", ".pdf");
         PrintLayout layout = new PrintLayout(
                 new Extent(piece.size().width(), piece.size().height()), 1, 1, PrintLayout.Fit.FIT, 0, 0);
         PrintFile.write(reader, List.of(planned), layout, false, delivered.piece(), page);

@@ -8,6 +8,8 @@ import app.vineparcel.web.assignments.AssignmentService;
 import app.vineparcel.web.channels.Channel;
 import app.vineparcel.web.channels.ChannelService;
 import app.vineparcel.web.destinations.DestinationUse;
+import app.vineparcel.web.destinations.Destinations;
+import app.vineparcel.web.destinations.StoredDestination;
 import app.vineparcel.web.runs.RunListener;
 import app.vineparcel.web.work.Lane;
 import app.vineparcel.web.work.Regularly;
@@ -40,6 +42,7 @@ public class Sending implements RunListener, DestinationUse {
     private final Transfers transfers;
     private final ChannelService channels;
     private final AssignmentService assignments;
+    private final Destinations destinations;
     private final WorkQueue queue;
     private final WorkSettings settings;
     private final JdbcTemplate database;
@@ -49,6 +52,7 @@ public class Sending implements RunListener, DestinationUse {
             Transfers transfers,
             ChannelService channels,
             AssignmentService assignments,
+            Destinations destinations,
             WorkQueue queue,
             WorkSettings settings,
             JdbcTemplate database,
@@ -56,6 +60,7 @@ public class Sending implements RunListener, DestinationUse {
         this.transfers = transfers;
         this.channels = channels;
         this.assignments = assignments;
+        this.destinations = destinations;
         this.queue = queue;
         this.settings = settings;
         this.database = database;
@@ -70,15 +75,28 @@ public class Sending implements RunListener, DestinationUse {
                 Long.class,
                 runId)) {
             channel(channelId).ifPresent(channel -> {
-                Optional<Long> inbox = channel.delivery().inbox();
-                channel.delivery()
-                        .destination()
-                        .ifPresent(to -> transfers.plan(runId, channelId, to, folder(channel, runId)));
-                inbox.ifPresent(to -> transfers.plan(runId, channelId, to, folder(channel, runId)));
+                channel.delivery().destination().ifPresent(to -> plan(runId, channel, to));
+                channel.delivery().inbox().ifPresent(to -> plan(runId, channel, to));
             });
         }
         transfers.settleUnchanged(runId);
         transfers.waitingFor(runId).forEach(this::queue);
+    }
+
+    private void plan(long runId, Channel channel, long destination) {
+        place(destination)
+                .ifPresent(place -> transfers.plan(runId, channel.id(), destination, place, folder(channel, runId)));
+    }
+
+    /** Where a destination is; empty if it was deleted, so that nothing is sent there. */
+    private Optional<String> place(long destination) {
+        try {
+            return Optional.of(destinations.get(destination))
+                    .filter(one -> !one.isRemoved())
+                    .map(StoredDestination::address);
+        } catch (ProblemException gone) {
+            return Optional.empty();
+        }
     }
 
     private Optional<Channel> channel(long id) {
@@ -119,11 +137,11 @@ public class Sending implements RunListener, DestinationUse {
     /** Sends a file that goes along with a run's. */
     @Transactional
     public void enclose(long runId, Channel channel, String path, long bytes, String sha256) {
-        channel.delivery().destination().ifPresent(to -> {
+        channel.delivery().destination().ifPresent(to -> place(to).ifPresent(place -> {
             String folder = folder(channel, runId);
-            transfers.add(runId, to, path, folder.isEmpty() ? path : folder + "/" + path, bytes, sha256);
+            transfers.add(runId, to, place, path, folder.isEmpty() ? path : folder + "/" + path, bytes, sha256);
             queue(to);
-        });
+        }));
     }
 
     /** How sending a run's files goes, by destination. */

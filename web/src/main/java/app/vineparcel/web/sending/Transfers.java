@@ -18,17 +18,23 @@ class Transfers {
     private static final int LONGEST_TEXT = 1000;
     private static final String PLAN =
             """
-            insert into transfer (run_id, rendition_id, destination_id, delivered_path, path, state)
-            select run_id, id, ?, path, ? || path, 'PLANNED' from rendition
+            insert into transfer (run_id, rendition_id, destination_id, place, delivered_path, path, state)
+            select run_id, id, ?, ?, path, ? || path, 'PLANNED' from rendition
             where run_id = ? and channel_id = ? and state in ('WAITING', 'UNCHANGED')""";
     /** What stands there since it was sent last, and is the same, is not sent again. */
     private static final String UNCHANGED =
             """
             update transfer t set bytes = r.bytes, sha256 = r.sha256, changed_at = clock_timestamp(), state = case when r.sha256 =
-                (select b.sha256 from transfer b where b.destination_id = t.destination_id and b.path = t.path and b.id < t.id
+                (select b.sha256 from transfer b where b.destination_id = t.destination_id and b.place = t.place
+                 and b.path = t.path and b.id < t.id
                  and b.state in ('SENT', 'THERE') order by b.id desc limit 1) then 'THERE' else 'WAITING' end
             from rendition r where r.id = t.rendition_id and t.run_id = ? and t.state = 'PLANNED' and r.state = 'UNCHANGED'""";
 
+    private static final String ADD =
+            """
+            insert into transfer (run_id, destination_id, place, delivered_path, path, state, bytes, sha256)
+            select ?, ?, ?, ?, ?, case when ? = (select b.sha256 from transfer b where b.destination_id = ? and b.place = ? and b.path = ?
+                and b.state in ('SENT', 'THERE') order by b.id desc limit 1) then 'THERE' else 'WAITING' end, ?, ?""";
     private static final String MADE =
             """
             update transfer t set state = 'WAITING', bytes = r.bytes, sha256 = r.sha256, changed_at = clock_timestamp()
@@ -82,8 +88,8 @@ class Transfers {
     }
 
     /** Notes for every file of a channel in a run that it is to be sent once it is made. */
-    void plan(long runId, long channelId, long destinationId, String folder) {
-        database.update(PLAN, destinationId, folder.isEmpty() ? "" : folder + "/", runId, channelId);
+    void plan(long runId, long channelId, long destinationId, String place, String folder) {
+        database.update(PLAN, destinationId, place, folder.isEmpty() ? "" : folder + "/", runId, channelId);
     }
 
     /** Decides what of the unchanged files stands there already. */
@@ -97,18 +103,24 @@ class Transfers {
     }
 
     /** Adds a file that goes along with a run's. */
-    void add(long runId, long destinationId, String deliveredPath, String path, long bytes, String sha256) {
+    void add(
+            long runId,
+            long destinationId,
+            String place,
+            String deliveredPath,
+            String path,
+            long bytes,
+            String sha256) {
         database.update(
-                """
-                insert into transfer (run_id, destination_id, delivered_path, path, state, bytes, sha256)
-                select ?, ?, ?, ?, case when ? = (select b.sha256 from transfer b where b.destination_id = ? and b.path = ?
-                    and b.state in ('SENT', 'THERE') order by b.id desc limit 1) then 'THERE' else 'WAITING' end, ?, ?""",
+                ADD,
                 runId,
                 destinationId,
+                place,
                 deliveredPath,
                 path,
                 sha256,
                 destinationId,
+                place,
                 path,
                 bytes,
                 sha256);

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.IOUtils;
 import org.apache.pdfbox.multipdf.LayerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -69,7 +70,7 @@ public record ContactSheet(String heading, int across) {
 
     /** Writes the sheet and leaves the stream open. */
     public void write(int count, Entries entries, OutputStream out) throws IOException {
-        try (PDDocument document = new PDDocument()) {
+        try (PDDocument document = new PDDocument(IOUtils.createTempFileOnlyStreamCache())) {
             document.getDocumentInformation().setTitle(heading);
             Sheet sheet = new Sheet(document);
             for (int i = 0; i < count; i++) {
