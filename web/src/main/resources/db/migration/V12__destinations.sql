@@ -57,6 +57,7 @@ create table task_sending (like task_bulk including all);
 -- What went along with a run's files, once it was over.
 alter table run add column enclosed boolean not null default true;
 alter table run alter column enclosed set default false;
+alter table run add column enclosing_trouble varchar(1000) not null default '';
 create table enclosure (
     id         bigint generated always as identity primary key,
     run_id     bigint        not null references run on delete cascade,

@@ -86,7 +86,7 @@ class DestinationsTest extends Workbench {
             "/colour",
             "ochre",
             "/folder",
-            "press",
+            "press/{assignment|kebab}",
             "/scheme",
             "recipes",
             "recipe",

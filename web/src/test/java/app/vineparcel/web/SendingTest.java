@@ -255,6 +255,21 @@ class SendingTest extends RealPages {
     }
 
     @Test
+    void somebody_elses_manifest_is_left_alone_and_said() throws Exception {
+        sql.update("update channel set enclosures = '{\"manifest\": true}' where name = 'Web shop'");
+        Path theirs = FOLDER.resolve("deliveries/assignment-" + id + "/web/manifest.json");
+        Files.createDirectories(theirs.getParent());
+        Files.writeString(theirs, "theirs");
+        render(id);
+        assertThat(page.locator("#delivery-live")).containsText("did not write", SOON);
+        assertThat(theirs).hasContent("theirs");
+        Files.delete(theirs);
+        page.getByText("Make again").click();
+        assertThat(page.locator(".along-files")).containsText("manifest.sha256", SOON);
+        assertThat(theirs).content().contains("\"channel\" : \"Web shop\"");
+    }
+
+    @Test
     void what_comes_back_from_retouching_is_the_new_version_of_its_source() throws Exception {
         long inbox = destination("kind", "FOLDER", "name", "Inbox " + name, "folder", "inbox");
         long recipe =

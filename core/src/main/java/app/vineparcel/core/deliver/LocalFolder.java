@@ -99,7 +99,7 @@ public final class LocalFolder implements RenditionSink, Destination {
             long bytes = Files.size(part);
             Path whole = part;
             ledger.turn(path, entry -> {
-                keep(target, requireOurs(entry, target));
+                keep(target, requireOurs(entry, target).filter(before -> !before.equals(sum)));
                 entry.note(sum);
                 move(whole, target);
                 return true;
@@ -150,7 +150,7 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     private Standing standing(String path) throws ProblemException {
         try {
-            Path file = root.resolve(String.join("/", DeliveryPath.steps(path)));
+            Path file = inside(path);
             if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
                 return Standing.NOTHING;
             }
@@ -162,7 +162,7 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     private boolean holds(String path, String sha256) throws ProblemException {
         try {
-            Path file = root.resolve(String.join("/", DeliveryPath.steps(path)));
+            Path file = inside(path);
             return ledger.turn(path, entry -> own(entry, file))
                     .filter(sha256::equals)
                     .isPresent();
@@ -174,7 +174,7 @@ public final class LocalFolder implements RenditionSink, Destination {
     @Override
     public boolean remove(String path) throws ProblemException {
         try {
-            Path file = root.resolve(String.join("/", DeliveryPath.steps(path)));
+            Path file = inside(path);
             return ledger.turn(path, entry -> {
                 Optional<String> sum = own(entry, file);
                 if (sum.isEmpty()) {
@@ -191,7 +191,7 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     @Override
     public List<Found> list(String folder, int most) throws ProblemException {
-        Path from = folder.isEmpty() ? root : root.resolve(String.join("/", DeliveryPath.steps(folder)));
+        Path from = folder.isEmpty() ? root : inside(folder);
         if (!Files.isDirectory(from, LinkOption.NOFOLLOW_LINKS)) {
             return List.of();
         }
@@ -271,6 +271,18 @@ public final class LocalFolder implements RenditionSink, Destination {
             }
         }
         return target;
+    }
+
+    /** Where a path is, if it does not lead out through links. */
+    private Path inside(String path) throws ProblemException {
+        Path at = root;
+        for (String step : DeliveryPath.steps(path)) {
+            if (Files.isSymbolicLink(at)) {
+                throw DeliveryPath.outside(path);
+            }
+            at = at.resolve(step);
+        }
+        return at;
     }
 
     /** Another thread may make the same folder at the same time. */

@@ -13,6 +13,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -75,6 +76,11 @@ public class ChannelService {
      */
     public Band get(long id) throws ProblemException {
         return bands(List.of(channel(id).record())).get(0);
+    }
+
+    /** One, deleted or not; empty if there is none of that number. */
+    public Optional<Channel> find(long id) {
+        return channels.findById(id).map(ChannelEntity::record);
     }
 
     private ChannelEntity channel(long id) throws ProblemException {

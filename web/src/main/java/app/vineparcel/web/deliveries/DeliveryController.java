@@ -117,6 +117,7 @@ class DeliveryController {
                 enclosed.of(runId).stream()
                         .collect(Collectors.groupingBy(
                                 EnclosedFiles.Enclosed::channel, LinkedHashMap::new, Collectors.toList())));
+        model.addAttribute("enclosingTrouble", enclosed.trouble(runId));
         List<HookCalls.Told> calls = hooks.of(runId);
         model.addAttribute("calls", calls);
         boolean busy = !runs.get(runId).state().isOver()
@@ -164,6 +165,13 @@ class DeliveryController {
             @RequestParam long destination,
             @RequestParam(defaultValue = "false") boolean all) {
         sending.again(runId, destination, all);
+        return "redirect:/deliveries/" + runId;
+    }
+
+    /** Makes what goes along again. */
+    @PostMapping("/deliveries/{runId}/enclose")
+    String enclose(@PathVariable long runId) {
+        enclosed.again(runId);
         return "redirect:/deliveries/" + runId;
     }
 

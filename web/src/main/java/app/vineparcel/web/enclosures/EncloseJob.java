@@ -1,5 +1,6 @@
 package app.vineparcel.web.enclosures;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.deliver.LocalFolder;
 import app.vineparcel.core.deliver.enclosures.ContactSheet;
@@ -33,8 +34,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 
@@ -45,7 +44,6 @@ class EncloseJob implements Job {
     /** By what name it is queued; an instance is a run's key. */
     static final String NAME = "enclose";
 
-    private static final Logger LOG = LoggerFactory.getLogger(EncloseJob.class);
     private static final Duration LATER = Duration.ofMinutes(1);
     private static final String LANGUAGE = "en";
 
@@ -94,18 +92,24 @@ class EncloseJob implements Job {
         try {
             Run run = runs.get(runId);
             Assignment assignment = assignments.get(run.assignmentId());
-            for (long channelId : enclosed.channels(runId)) {
+            for (long channelId : runs.channels(runId)) {
                 context.giveWay();
                 if (context.isEnding()) {
                     return Optional.of(clock.instant());
                 }
-                enclose(run, assignment, channels.get(channelId).channel());
+                Optional<Channel> channel = channels.find(channelId);
+                if (channel.isPresent()) {
+                    enclose(run, assignment, channel.get());
+                }
             }
-            enclosed.done(runId);
+            enclosed.done(runId, "");
             return Optional.empty();
         } catch (ProblemException e) {
-            LOG.warn("what goes along with run {} waits: {}", runId, e.problem().sentence());
-            return Optional.of(clock.instant().plus(LATER));
+            if (e.problem() instanceof Problem.CannotWrite closed && closed.mayPass()) {
+                return Optional.of(clock.instant().plus(LATER));
+            }
+            enclosed.done(runId, e.problem().sentence());
+            return Optional.empty();
         }
     }
 

@@ -20,12 +20,14 @@ import java.util.Optional;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** What went along with which run. Sees that it is made once a run is over. */
 @Component
 public class EnclosedFiles implements RunListener {
 
     private static final int PRIORITY = 0;
+    private static final int LONGEST_TROUBLE = 1000;
 
     /**
      * A file that went along.
@@ -55,28 +57,8 @@ public class EnclosedFiles implements RunListener {
     }
 
     @Override
-    public void started(long runId) {
-        // nothing goes along before it is over
-    }
-
-    @Override
-    public void made(long renditionId) {
-        // see above
-    }
-
-    @Override
     public void ended(long runId) {
         queue.put(Lane.BULK, EncloseJob.NAME, List.of(String.valueOf(runId)), PRIORITY);
-    }
-
-    /** The channels of a run. */
-    List<Long> channels(long runId) {
-        return database.queryForList(
-                """
-                select distinct r.channel_id from rendition r join channel c on c.id = r.channel_id
-                where r.run_id = ? and r.state in ('DONE', 'UNCHANGED') order by 1""",
-                Long.class,
-                runId);
     }
 
     void note(long runId, Channel channel, String kind, String path, RenditionSink.Placed placed) {
@@ -93,8 +75,29 @@ public class EnclosedFiles implements RunListener {
                 placed.modified());
     }
 
-    void done(long runId) {
-        database.update("update run set enclosed = true where id = ?", runId);
+    /**
+     * Nothing more is made for a run.
+     *
+     * @param trouble why something could not be; empty if all is there
+     */
+    void done(long runId, String trouble) {
+        database.update(
+                "update run set enclosed = true, enclosing_trouble = ? where id = ?",
+                trouble.length() > LONGEST_TROUBLE ? trouble.substring(0, LONGEST_TROUBLE) : trouble,
+                runId);
+    }
+
+    /** Why something that should go along with a run could not be made; empty if nothing is wrong. */
+    public String trouble(long runId) {
+        return String.join(
+                "", database.queryForList("select enclosing_trouble from run where id = ?", String.class, runId));
+    }
+
+    /** Makes what goes along with a run again. */
+    @Transactional
+    public void again(long runId) {
+        database.update("update run set enclosed = false, enclosing_trouble = '' where id = ?", runId);
+        ended(runId);
     }
 
     /** What went along with a run. */
@@ -145,6 +148,22 @@ public class EnclosedFiles implements RunListener {
                 .findFirst()
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         "file " + id, Text.of("enclosures.no-such-file"), Text.of("enclosures.take-a-path-of"))));
+    }
+
+    /** What went along with a channel's files in a run under a path, if it is still to be had. */
+    Optional<Path> content(long runId, long channelId, String path) {
+        return database
+                .query(
+                        """
+                        select run.assignment_id, e.sha256 from enclosure e join run on run.id = e.run_id
+                        where e.run_id = ? and e.channel_id = ? and e.path = ?""",
+                        (row, at) -> folders.content(row.getLong(1), path, row.getString(2)),
+                        runId,
+                        channelId,
+                        path)
+                .stream()
+                .flatMap(Optional::stream)
+                .findFirst();
     }
 
     /** All that went along with a run and is still to be had, by their paths. */

@@ -4,14 +4,13 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.Text;
 import app.vineparcel.web.channels.ChannelService;
-import app.vineparcel.web.storage.DeliveryFolders;
+import app.vineparcel.web.runs.RunService;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Optional;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -20,25 +19,15 @@ import org.springframework.web.bind.annotation.PathVariable;
 @Controller
 class FetchController {
 
-    private static final String FILE =
-            """
-            select run.assignment_id, r.path, r.sha256 from rendition r join run on run.id = r.run_id
-            where r.run_id = ? and r.channel_id = ? and r.path = ? and r.state in ('DONE', 'UNCHANGED')
-            union all
-            select run.assignment_id, e.path, e.sha256 from enclosure e join run on run.id = e.run_id
-            where e.run_id = ? and e.channel_id = ? and e.path = ? limit 1""";
-
-    private record Found(long assignmentId, String path, String sha256) {}
-
-    private final JdbcTemplate database;
     private final FetchLinks links;
-    private final DeliveryFolders folders;
+    private final RunService runs;
+    private final EnclosedFiles enclosed;
     private final ChannelService channels;
 
-    FetchController(JdbcTemplate database, FetchLinks links, DeliveryFolders folders, ChannelService channels) {
-        this.database = database;
+    FetchController(FetchLinks links, RunService runs, EnclosedFiles enclosed, ChannelService channels) {
         this.links = links;
-        this.folders = folders;
+        this.runs = runs;
+        this.enclosed = enclosed;
         this.channels = channels;
     }
 
@@ -52,26 +41,10 @@ class FetchController {
         }
         String folder = ChannelFolder.of(channels.get(channel).channel());
         String whole = folder.isEmpty() ? below : folder + "/" + below;
-        List<Found> found = database.query(
-                FILE,
-                (row, at) -> new Found(row.getLong(1), row.getString(2), row.getString(3)),
-                run,
-                channel,
-                whole,
-                run,
-                channel,
-                whole);
-        if (found.isEmpty()) {
-            throw none(below);
-        }
-        Path file = folders.content(
-                        found.get(0).assignmentId(),
-                        found.get(0).path(),
-                        found.get(0).sha256())
-                .orElseThrow(() -> none(below));
+        Optional<Path> file = runs.content(run, channel, whole).or(() -> enclosed.content(run, channel, whole));
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
-                .body(new FileSystemResource(file));
+                .body(new FileSystemResource(file.orElseThrow(() -> none(below))));
     }
 
     private static ProblemException none(String path) {

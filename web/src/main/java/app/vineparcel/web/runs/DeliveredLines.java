@@ -67,6 +67,26 @@ class DeliveredLines {
                 only.orElse(null));
     }
 
+    /** The keys of the channels that anything was delivered of. */
+    List<Long> channels(long runId) {
+        return database.queryForList(
+                """
+                select distinct channel_id from rendition
+                where run_id = ? and channel_id is not null and state in ('DONE', 'UNCHANGED') order by 1""",
+                Long.class,
+                runId);
+    }
+
+    /** The keys of the renditions of a channel that were delivered under a path: one or none. */
+    List<Long> ids(long runId, long channelId, String path) {
+        return database.queryForList(
+                "select id from rendition where run_id = ? and channel_id = ? and path = ? and state in ('DONE', 'UNCHANGED')",
+                Long.class,
+                runId,
+                channelId,
+                path);
+    }
+
     /**
      * The contents of some files of a run: in their places, or kept since. A file of the same weight and time is not read.
      *

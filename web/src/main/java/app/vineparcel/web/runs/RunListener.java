@@ -4,11 +4,11 @@ package app.vineparcel.web.runs;
 public interface RunListener {
 
     /** Its renditions are written down, what is unchanged among them, and nothing is made yet. */
-    void started(long runId);
+    default void started(long runId) {}
 
     /** A file was put in place. */
-    void made(long renditionId);
+    default void made(long renditionId) {}
 
     /** Nothing of it is open any more. */
-    void ended(long runId);
+    default void ended(long runId) {}
 }

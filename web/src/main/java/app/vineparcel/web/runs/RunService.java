@@ -97,6 +97,16 @@ public class RunService {
         return lines.of(get(runId).assignmentId(), runId);
     }
 
+    /** The keys of the channels that a run delivered anything of. */
+    public List<Long> channels(long runId) {
+        return lines.channels(runId);
+    }
+
+    /** The content that a run delivered of a channel under a path; empty if it delivered none, or nobody has it any more. */
+    public Optional<Path> content(long runId, long channelId, String path) throws ProblemException {
+        return contents(runId, lines.ids(runId, channelId, path)).apply(path);
+    }
+
     /** What a run delivered under a path, and what became of it. */
     public Optional<DeliveredLine> delivered(long runId, String path) throws ProblemException {
         return lines.of(get(runId).assignmentId(), runId, Optional.of(path)).stream()

@@ -74,7 +74,7 @@ public class Sending implements RunListener, DestinationUse {
                 "select distinct channel_id from rendition where run_id = ? and channel_id is not null",
                 Long.class,
                 runId)) {
-            channel(channelId).ifPresent(channel -> {
+            channels.find(channelId).ifPresent(channel -> {
                 channel.delivery().destination().ifPresent(to -> plan(runId, channel, to));
                 channel.delivery().inbox().ifPresent(to -> plan(runId, channel, to));
             });
@@ -94,14 +94,6 @@ public class Sending implements RunListener, DestinationUse {
             return Optional.of(destinations.get(destination))
                     .filter(one -> !one.isRemoved())
                     .map(StoredDestination::address);
-        } catch (ProblemException gone) {
-            return Optional.empty();
-        }
-    }
-
-    private Optional<Channel> channel(long id) {
-        try {
-            return Optional.of(channels.get(id).channel());
         } catch (ProblemException gone) {
             return Optional.empty();
         }
@@ -127,11 +119,6 @@ public class Sending implements RunListener, DestinationUse {
     @Override
     public void made(long renditionId) {
         transfers.made(renditionId).forEach(this::queue);
-    }
-
-    @Override
-    public void ended(long runId) {
-        // every file was queued when it was made
     }
 
     /** Sends a file that goes along with a run's. */
@@ -164,9 +151,9 @@ public class Sending implements RunListener, DestinationUse {
         return transfers.everSent(destinationId);
     }
 
-    /** Whether nothing of a run waits for a destination any more. */
+    /** Whether everything of a run has arrived. */
     public boolean isThrough(long runId) {
-        return transfers.summaries(runId).stream().allMatch(one -> one.waiting() == 0);
+        return transfers.summaries(runId).stream().allMatch(SendingSummary::isThrough);
     }
 
     /**

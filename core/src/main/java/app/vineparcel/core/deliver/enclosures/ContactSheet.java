@@ -42,6 +42,7 @@ public record ContactSheet(String heading, int across) {
     private static final float QUIET = 0.38f;
     private static final float PAPER = 0.94f;
     private static final String ELLIPSIS = "…";
+    private static final String UNSEEN = "no preview";
 
     /** What is seen of a file. */
     public sealed interface Thumbnail {
@@ -125,6 +126,8 @@ public record ContactSheet(String heading, int across) {
             open.fill();
             if (entry.thumbnail().isPresent()) {
                 draw(entry.thumbnail().get(), left, top - cell);
+            } else {
+                text(plain, TEXT, QUIET, left + GAP / 2, top - cell / 2, shortened(plain, TEXT, UNSEEN, cell - GAP));
             }
             text(plain, TEXT, 0, left, top - cell - TEXT - 3, shortened(plain, TEXT, entry.name(), cell));
             text(plain, TEXT, QUIET, left, top - cell - 2 * TEXT - 5, shortened(plain, TEXT, entry.detail(), cell));

@@ -105,16 +105,21 @@ public final class PageSnippet {
 
     /** The pictures in delivered files; what no browser shows is left out. */
     public static List<Picture> pictures(List<Delivered> files) {
-        Map<List<Object>, List<Delivered>> groups = new LinkedHashMap<>();
+        List<List<Delivered>> groups = new ArrayList<>();
         for (Delivered file : files) {
             if (SHOWN.contains(file.mediaType())) {
-                List<Object> key = new ArrayList<>(List.of(file.source(), file.piece()));
-                key.add(Math.round(100
-                        * Math.log((double) file.size().width() / file.size().height())));
-                groups.computeIfAbsent(key, none -> new ArrayList<>()).add(file);
+                groups.stream()
+                        .filter(group -> showsTheSame(group.get(0), file))
+                        .findFirst()
+                        .orElseGet(() -> {
+                            List<Delivered> fresh = new ArrayList<>();
+                            groups.add(fresh);
+                            return fresh;
+                        })
+                        .add(file);
             }
         }
-        return groups.values().stream()
+        return groups.stream()
                 .map(group -> new Picture(
                         group.get(0).piece(),
                         group.stream()
@@ -123,6 +128,17 @@ public final class PageSnippet {
                                 .findFirst(),
                         distinct(group)))
                 .toList();
+    }
+
+    /** Of one piece, and of proportions that differ by no more than rounding to whole pixels does. */
+    private static boolean showsTheSame(Delivered a, Delivered b) {
+        double apart = Math.abs(Math.log((double) a.size().width() / a.size().height())
+                - Math.log((double) b.size().width() / b.size().height()));
+        return a.source().equals(b.source()) && a.piece().equals(b.piece()) && apart <= rounding(a) + rounding(b);
+    }
+
+    private static double rounding(Delivered file) {
+        return 0.5 / file.size().width() + 0.5 / file.size().height();
     }
 
     /** Of two files of one format and size a page needs one: the lighter. */
@@ -166,7 +182,8 @@ public final class PageSnippet {
     }
 
     private static String element(Picture picture, @org.jspecify.annotations.Nullable Sketch sketch) {
-        StringBuilder element = new StringBuilder("    <picture>\n");
+        StringBuilder element = new StringBuilder(
+                picture.altText().isEmpty() ? "    <!-- no alternative text -->\n    <picture>\n" : "    <picture>\n");
         Delivered plain = picture.fallback();
         for (String type : picture.types()) {
             if (!type.equals(plain.mediaType())) {

@@ -197,6 +197,18 @@ class EnclosuresTest {
         assertThat(PageSnippet.json(pictures, Map.of())).contains("\"srcset\" : \"1x/a.webp 1x, 2x/a.webp 2x\"");
     }
 
+    /** Two thirds, rounded to whole pixels: 0.6656, 0.6672 and 0.6667. */
+    @Test
+    void densities_that_rounding_made_a_little_different_stay_together() {
+        assertThat(PageSnippet.pictures(List.of(
+                        file("1x/a.png", 213, 320, 1, "image/png"),
+                        file("2x/a.png", 427, 640, 2, "image/png"),
+                        file("3x/a.png", 640, 960, 3, "image/png"),
+                        file("wide.png", 640, 930, 1, "image/png"))))
+                .extracting(picture -> picture.files().size())
+                .containsExactly(3, 1);
+    }
+
     @Test
     void recipes_of_several_widths_become_one_picture_by_width() {
         Delivered small = file("small.jpg", 400, 300, 1, "image/jpeg");
