@@ -49,6 +49,11 @@ public record DeliveryRow(DeliveredLine file, Change change, String sending, boo
         return sending.equals("WAITING") || sending.equals("SENDING") || sending.equals("FAILED");
     }
 
+    /** Whether a line has more to say than that the file is in place. */
+    public boolean saysMore() {
+        return isOnItsWay() || change == Change.NEW || change == Change.CHANGED;
+    }
+
     /** Whether the file can be opened. */
     public boolean canOpen() {
         return file.standing().isKept();

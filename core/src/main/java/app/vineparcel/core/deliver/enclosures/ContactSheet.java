@@ -40,7 +40,9 @@ public record ContactSheet(String heading, int across) {
     private static final float LINES = 24;
     private static final float TITLE = 13;
     private static final float QUIET = 0.38f;
-    private static final float PAPER = 0.94f;
+    /** Grey enough to show white artwork. */
+    private static final float PAPER = 0.86f;
+
     private static final String ELLIPSIS = "…";
     private static final String UNSEEN = "no preview";
 
