@@ -50,6 +50,12 @@ public record StorageSettings(
         destinationRoots = List.copyOf(destinationRoots);
     }
 
+    /** Without the key, whoever may write it down. */
+    @Override
+    public String toString() {
+        return "StorageSettings[data %s, deliveries %s]".formatted(dataFolder, deliveryRoot);
+    }
+
     /** What work on one foreign file may use. */
     public WorkLimits limits() {
         return WorkLimits.usual(pixelLimit * 1_000_000)
