@@ -50,7 +50,8 @@ create table transfer (
 );
 create index transfer_by_run on transfer (run_id, state);
 create index transfer_by_rendition on transfer (rendition_id);
-create index transfer_next on transfer (destination_id, id) where state in ('WAITING', 'SENDING');
+create index transfer_next on transfer (destination_id, waits, id) where state = 'WAITING';
+create index transfer_sending on transfer (destination_id, sender) where state = 'SENDING';
 create index transfer_by_path on transfer (destination_id, path, id);
 create table task_sending (like task_bulk including all);
 

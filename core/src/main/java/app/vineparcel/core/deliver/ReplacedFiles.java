@@ -3,9 +3,11 @@ package app.vineparcel.core.deliver;
 import app.vineparcel.core.source.FileContent;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -38,10 +40,10 @@ public final class ReplacedFiles {
             Files.createLink(kept, file);
         } catch (FileAlreadyExistsException known) {
             // the same content was kept before
-        } catch (UnsupportedOperationException | java.nio.file.FileSystemException noLinks) {
+        } catch (UnsupportedOperationException | FileSystemException noLinks) {
             Path part = kept.resolveSibling(sha256 + ".part");
-            Files.copy(file, part, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-            Files.move(part, kept, java.nio.file.StandardCopyOption.ATOMIC_MOVE);
+            Files.copy(file, part, StandardCopyOption.REPLACE_EXISTING);
+            Files.move(part, kept, StandardCopyOption.ATOMIC_MOVE);
         }
     }
 

@@ -2,6 +2,7 @@ package app.vineparcel.core.deliver;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.source.FileContent;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -93,8 +94,7 @@ public final class SentFiles {
     }
 
     private Path word(String path, String sha256) {
-        return words.resolve(
-                app.vineparcel.core.source.FileContent.sum((sha256 + "\t" + path).getBytes(StandardCharsets.UTF_8)));
+        return words.resolve(FileContent.sum((sha256 + "\t" + path).getBytes(StandardCharsets.UTF_8)));
     }
 
     private static ProblemException unwritable(Path folder, IOException cause) {

@@ -17,6 +17,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -70,7 +71,7 @@ class Deletions {
     List<Long> delete(long runId, List<Long> renditions) throws ProblemException {
         LocalFolder folder =
                 LocalFolder.existing(folders.of(runs.get(runId).assignmentId())).keepingReplaced();
-        List<Long> gone = new java.util.ArrayList<>();
+        List<Long> gone = new ArrayList<>();
         for (long id : renditions) {
             Rendition rendition = runs.rendition(id);
             if (rendition.runId() == runId && rendition.isDone() && folder.remove(rendition.path())) {

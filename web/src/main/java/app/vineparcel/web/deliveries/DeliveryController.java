@@ -13,6 +13,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
@@ -201,10 +202,10 @@ class DeliveryController {
         for (DeliveryRow row : rows) {
             counts.merge(row.state(), 1L, Long::sum);
             if (row.isOnItsWay()) {
-                counts.merge(row.sending().toLowerCase(java.util.Locale.ROOT), 1L, Long::sum);
+                counts.merge(row.sending().toLowerCase(Locale.ROOT), 1L, Long::sum);
             }
             if (row.change() != DeliveryRow.Change.NONE && row.change() != DeliveryRow.Change.GONE) {
-                counts.merge(row.change().name().toLowerCase(java.util.Locale.ROOT), 1L, Long::sum);
+                counts.merge(row.change().name().toLowerCase(Locale.ROOT), 1L, Long::sum);
             }
         }
         return counts;

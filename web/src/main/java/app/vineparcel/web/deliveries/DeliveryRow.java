@@ -1,6 +1,7 @@
 package app.vineparcel.web.deliveries;
 
 import app.vineparcel.web.runs.DeliveredLine;
+import java.util.Locale;
 
 /**
  * A line of a delivery.
@@ -28,10 +29,7 @@ public record DeliveryRow(DeliveredLine file, Change change, String sending, boo
                 ? "gone"
                 : deleted
                         ? "deleted"
-                        : file.standing()
-                                .name()
-                                .toLowerCase(java.util.Locale.ROOT)
-                                .replace('_', '-');
+                        : file.standing().name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     /** The mark that goes with the state: the one of a rendition's state that says most nearly the same. */

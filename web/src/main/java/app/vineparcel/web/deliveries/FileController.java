@@ -16,6 +16,7 @@ import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.storage.Previews;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
@@ -179,8 +180,8 @@ class FileController {
         Function<String, Optional<Path>> contents =
                 runs.contents(runId, lines.stream().map(DeliveredLine::id).toList());
         Map<String, Path> along = whole ? enclosed.contents(runId) : Map.of();
-        List<String> paths = new java.util.ArrayList<>(
-                lines.stream().map(DeliveredLine::path).toList());
+        List<String> paths =
+                new ArrayList<>(lines.stream().map(DeliveredLine::path).toList());
         paths.addAll(along.keySet());
         return Answers.kept(name, MediaType.parseMediaType("application/zip"))
                 .body(out -> Archive.stream(

@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
@@ -184,7 +185,7 @@ public class EnclosedFiles implements RunListener {
     void tidy() {
         if (settings.role() != Role.PAGES) {
             Regularly.whereTheDatabaseAnswers(() -> {
-                java.util.Set<String> open = queue.open(EncloseJob.NAME);
+                Set<String> open = queue.open(EncloseJob.NAME);
                 database
                         .queryForList(
                                 "select id from run where not enclosed and state in ('DONE', 'STOPPED')", Long.class)

@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -211,7 +212,7 @@ public class Sending implements RunListener, DestinationUse {
             Regularly.whereTheDatabaseAnswers(() -> {
                 List<Long> waiting = transfers.waitingFor();
                 if (!waiting.isEmpty()) {
-                    java.util.Set<String> open = queue.open(SendJob.NAME);
+                    Set<String> open = queue.open(SendJob.NAME);
                     waiting.stream()
                             .filter(id -> open.stream().noneMatch(one -> one.startsWith(id + ":")))
                             .forEach(this::queue);

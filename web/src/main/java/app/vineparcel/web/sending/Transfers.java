@@ -41,7 +41,7 @@ class Transfers {
             from rendition r where r.id = t.rendition_id and t.rendition_id = ? and t.state = 'PLANNED' returning t.destination_id""";
     private static final String REPLACED =
             """
-            update transfer t set state = 'REPLACED', changed_at = clock_timestamp() where destination_id = ? and state = 'WAITING'
+            update transfer t set state = 'REPLACED', sender = '', changed_at = clock_timestamp() where id = ?
               and exists (select 1 from transfer n where n.destination_id = t.destination_id and n.path = t.path and n.id > t.id
                           and n.state in ('WAITING', 'SENDING', 'SENT', 'THERE'))""";
     private static final String TAKE =
@@ -148,9 +148,16 @@ class Transfers {
                 sender);
     }
 
-    /** Takes the next file that waits; a newer one for the same place makes an older one needless. */
+    /** Takes the next file that waits; one that a newer file for the same place makes needless is passed over. */
     Optional<Taken> take(long destinationId, String sender) {
-        database.update(REPLACED, destinationId);
+        Optional<Taken> next = next(destinationId, sender);
+        while (next.isPresent() && database.update(REPLACED, next.get().id()) > 0) {
+            next = next(destinationId, sender);
+        }
+        return next;
+    }
+
+    private Optional<Taken> next(long destinationId, String sender) {
         return database
                 .query(
                         TAKE,

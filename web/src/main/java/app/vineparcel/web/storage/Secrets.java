@@ -12,11 +12,13 @@ import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.HexFormat;
 import java.util.Optional;
 import javax.crypto.Cipher;
 import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -32,7 +34,7 @@ public class Secrets {
     private static final SecureRandom RANDOM = new SecureRandom();
 
     private final StorageSettings settings;
-    private byte @org.jspecify.annotations.Nullable [] known;
+    private byte @Nullable [] known;
 
     Secrets(StorageSettings settings) {
         this.settings = settings;
@@ -66,7 +68,7 @@ public class Secrets {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");
             mac.init(new SecretKeySpec(key(), "HmacSHA256"));
-            return java.util.HexFormat.of().formatHex(mac.doFinal(("word\0" + text).getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of().formatHex(mac.doFinal(("word\0" + text).getBytes(StandardCharsets.UTF_8)));
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("no HMAC-SHA256", e);
         }

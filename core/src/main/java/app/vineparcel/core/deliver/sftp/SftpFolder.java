@@ -12,12 +12,15 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.apache.sshd.sftp.client.SftpClient;
 import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHPosixRenameExtension;
 import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHStatExtensionInfo;
 import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHStatPathExtension;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A folder behind SFTP (version 3 of the protocol, with OpenSSH's extensions where they are offered). A file is sent under another name into a hidden
@@ -75,7 +78,9 @@ public final class SftpFolder implements Destination {
     @Override
     public Placing place(String path, Outgoing file, Progress progress) throws ProblemException {
         String at = at(path);
-        if (connection.ask(path, files -> isThere(files, path, at, file))) {
+        Optional<SftpClient.Attributes> before =
+                connection.ask(path, files -> Optional.ofNullable(SftpConnection.attributes(files, at)));
+        if (before.isPresent() && connection.ask(path, files -> isThere(files, path, at, before.get(), file))) {
             return Placing.ALREADY_THERE;
         }
         String part = base + "/" + PARTS + "/" + file.sha256();
@@ -98,7 +103,8 @@ public final class SftpFolder implements Destination {
                 folder += "/" + step;
                 makeFolder(files, folder);
             }
-            if (look(path) == Standing.FOREIGN) { // somebody may have been quicker
+            if (!isAsSeen(SftpConnection.attributes(files, at), before)
+                    && look(path) == Standing.FOREIGN) { // somebody was quicker
                 files.remove(part);
                 throw DeliveryPath.taken(path);
             }
@@ -109,12 +115,8 @@ public final class SftpFolder implements Destination {
         return Placing.SENT;
     }
 
-    private boolean isThere(SftpClient files, String path, String at, Outgoing file)
+    private boolean isThere(SftpClient files, String path, String at, SftpClient.Attributes found, Outgoing file)
             throws IOException, ProblemException {
-        SftpClient.Attributes found = SftpConnection.attributes(files, at);
-        if (found == null) {
-            return false;
-        }
         if (!found.isRegularFile() || !sent.knows(path)) {
             throw DeliveryPath.taken(path);
         }
@@ -123,6 +125,14 @@ public final class SftpFolder implements Destination {
             throw DeliveryPath.taken(path);
         }
         return sum.equals(file.sha256());
+    }
+
+    /** Whether what stands there is what stood there before, by all that one sees without reading it. */
+    private static boolean isAsSeen(SftpClient.@Nullable Attributes now, Optional<SftpClient.Attributes> before) {
+        return now == null
+                || before.isPresent()
+                        && now.getSize() == before.get().getSize()
+                        && Objects.equals(now.getModifyTime(), before.get().getModifyTime());
     }
 
     /** In one step where the server can; else the old file goes first, which our record still knows. */
