@@ -66,6 +66,7 @@ class SendingTest extends RealPages {
     @AfterEach
     void channels_are_as_before() {
         places.bucket().fault().none();
+        sql.update("update channel set folder = 'press/{assignment|kebab}' where name = 'Press'");
         sql.update(
                 "update channel set destination_id = null, inbox_id = null, hook = '', hook_secret = null, enclosures = '{}'");
     }
@@ -267,6 +268,22 @@ class SendingTest extends RealPages {
         page.getByText("Make again").click();
         assertThat(page.locator(".along-files")).containsText("manifest.sha256", SOON);
         assertThat(theirs).content().contains("\"channel\" : \"Web shop\"");
+    }
+
+    @Test
+    void channels_of_one_folder_do_not_replace_each_others_manifest() throws Exception {
+        sql.update("update channel set enclosures = '{\"manifest\": true}'");
+        sql.update("update channel set folder = 'web' where name = 'Press'");
+        render(id);
+        assertThat(page.locator("#delivery-live")).containsText("has the same folder", SOON);
+        assertThat(FOLDER.resolve("deliveries/assignment-" + id + "/web/manifest.json"))
+                .doesNotExist();
+        sql.update("update channel set folder = 'press/{assignment|kebab}' where name = 'Press'");
+        page.getByText("Make again").click();
+        assertThat(page.locator(".along-files").first()).containsText("manifest.sha256", SOON);
+        assertThat(FOLDER.resolve("deliveries/assignment-" + id + "/web/manifest.json"))
+                .content()
+                .contains("page/hedge-320.jpg");
     }
 
     @Test

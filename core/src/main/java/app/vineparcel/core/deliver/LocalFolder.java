@@ -145,10 +145,6 @@ public final class LocalFolder implements RenditionSink, Destination {
 
     @Override
     public Standing look(String path) throws ProblemException {
-        return standing(path);
-    }
-
-    private Standing standing(String path) throws ProblemException {
         try {
             Path file = inside(path);
             if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {

@@ -40,7 +40,10 @@ class Deletions {
             """
             select 1 from rendition r join run on run.id = r.run_id left join deleted_file d on d.rendition_id = r.id
             where run.assignment_id = ? and r.sha256 = ?
-              and (d.deleted_at > ? or d.deleted_at is null and coalesce(run.ended_at, run.created_at) > ?) limit 1""";
+              and (d.deleted_at > ? or d.deleted_at is null and coalesce(run.ended_at, run.created_at) > ?)
+            union all
+            select 1 from enclosure e join run on run.id = e.run_id
+            where run.assignment_id = ? and e.sha256 = ? and coalesce(run.ended_at, run.created_at) > ? limit 1""";
 
     private final JdbcTemplate database;
     private final RunService runs;
@@ -124,6 +127,9 @@ class Deletions {
                                 assignmentId,
                                 sum,
                                 Timestamp.from(now.minus(WAY_BACK)),
+                                Timestamp.from(now.minus(KEPT)),
+                                assignmentId,
+                                sum,
                                 Timestamp.from(now.minus(KEPT)))
                         .isEmpty();
                 if (!wanted) {

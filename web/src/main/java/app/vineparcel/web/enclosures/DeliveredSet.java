@@ -73,6 +73,9 @@ class DeliveredSet {
         Map<String, Map<Integer, Order>> units = new HashMap<>();
         List<Delivered> files = new ArrayList<>();
         for (Rendition rendition : runs.inPlace(assignmentId, channelId)) {
+            if (!below.isEmpty() && !rendition.path().startsWith(below + "/")) {
+                continue; // made while the channel had another folder
+            }
             Order order = units.computeIfAbsent(
                             rendition.runId() + ":" + rendition.unit(),
                             unit -> runs.orders(rendition.runId(), rendition.unit()))

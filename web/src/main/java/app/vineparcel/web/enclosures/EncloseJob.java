@@ -120,6 +120,7 @@ class EncloseJob implements Job {
             return;
         }
         String below = ChannelFolder.of(channel);
+        requireOwnFolder(channel, below);
         List<Delivered> files = delivered.of(assignment.id(), channel.id(), below);
         if (files.isEmpty()) {
             return;
@@ -142,6 +143,21 @@ class EncloseJob implements Job {
         batch.put();
         if (told) {
             hooks.plan(run, channel, manifest);
+        }
+    }
+
+    /** What goes along with one channel must not take the place of another's. */
+    private void requireOwnFolder(Channel channel, String below) throws ProblemException {
+        for (ChannelService.Band band : channels.bands()) {
+            Channel other = band.channel();
+            if (other.id() != channel.id()
+                    && !other.file().enclosures().isNone()
+                    && ChannelFolder.of(other).equals(below)) {
+                throw new ProblemException(new Problem.BadRequest(
+                        channel.name(),
+                        Text.of("enclosures.same-folder", other.name()),
+                        Text.of("enclosures.give-each-its-own")));
+            }
         }
     }
 
