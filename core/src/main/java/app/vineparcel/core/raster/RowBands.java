@@ -20,7 +20,16 @@ public final class RowBands {
 
     /** Does the work for all rows, on up to so many threads, and returns when all is done. */
     public static void each(int rows, int threads, Work work) {
-        int bands = Math.max(1, Math.min(threads, rows / LEAST_ROWS));
+        each(rows, threads, LEAST_ROWS, work);
+    }
+
+    /**
+     * The same for rows of which few are much work.
+     *
+     * @param leastRows no thread is asked for fewer
+     */
+    public static void each(int rows, int threads, int leastRows, Work work) {
+        int bands = Math.max(1, Math.min(threads, rows / leastRows));
         WorkBudget budget = WorkBudget.here();
         if (bands == 1) {
             some(0, rows, work, budget);
