@@ -1,6 +1,6 @@
 package app.vineparcel.demo;
 
-import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.PixelSize;

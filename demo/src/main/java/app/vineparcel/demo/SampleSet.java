@@ -1,7 +1,7 @@
 package app.vineparcel.demo;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.codec.tiff.Compression;

@@ -20,7 +20,7 @@ import java.util.stream.Stream;
  */
 public record ExternalProgram(String name, boolean isInstalled) {
 
-    private static final int MOST_MINUTES = 20;
+    private static final long MOST_SECONDS = 20 * 60;
 
     public ExternalProgram(String name) {
         this(
@@ -51,10 +51,15 @@ public record ExternalProgram(String name, boolean isInstalled) {
      * @param refusal the reason in words if it does not succeed
      */
     public void run(List<String> options, Path folder, String refusal) throws IOException {
+        run(options, folder, refusal, MOST_SECONDS);
+    }
+
+    /** The same within so many seconds. */
+    void run(List<String> options, Path folder, String refusal, long seconds) throws IOException {
         List<String> command = new ArrayList<>(List.of(name));
         command.addAll(options);
         Path said = folder.resolve("said.txt");
-        long last = System.nanoTime() + TimeUnit.MINUTES.toNanos(MOST_MINUTES);
+        long last = System.nanoTime() + TimeUnit.SECONDS.toNanos(seconds);
         Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(said.toFile())
@@ -63,7 +68,7 @@ public record ExternalProgram(String name, boolean isInstalled) {
             while (!process.waitFor(100, TimeUnit.MILLISECONDS)) {
                 WorkBudget.check();
                 if (System.nanoTime() - last > 0) {
-                    throw new IOException("%s did not end within %d minutes.".formatted(name, MOST_MINUTES));
+                    throw new IOException("%s did not end within %d seconds.".formatted(name, seconds));
                 }
             }
         } catch (InterruptedException e) {

@@ -6,30 +6,17 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Iterator;
-import java.util.List;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
-import javax.imageio.spi.IIORegistry;
-import javax.imageio.spi.ImageReaderSpi;
 import javax.imageio.stream.ImageInputStream;
 import org.jspecify.annotations.Nullable;
 
 /** Reads through a library of the Image I/O kind, chosen by the package it stands in: several may claim a format. */
 public class LibraryReader implements PictureReader {
 
-    /** Native code that writes well and is too old to be given bytes from anywhere. */
-    private static final String NEVER_READS = "com.luciad.";
-
     static {
         ImageIO.setUseCache(false);
-        IIORegistry registry = IIORegistry.getDefaultInstance();
-        List<ImageReaderSpi> known = new ArrayList<>();
-        registry.getServiceProviders(ImageReaderSpi.class, false).forEachRemaining(known::add);
-        known.stream()
-                .filter(provider -> provider.getClass().getName().startsWith(NEVER_READS))
-                .forEach(registry::deregisterServiceProvider);
     }
 
     private final String format;

@@ -38,6 +38,23 @@ public interface OutputFormat {
         return kind().ending();
     }
 
+    /** Whether it is no format of its own but the source's file, handed on: what changes pixels counts for nothing. */
+    default boolean copies() {
+        return false;
+    }
+
+    /** The file name's ending, without the dot, of what is made of a source of that name. */
+    default String ending(String sourceFile) {
+        return ending();
+    }
+
+    /**
+     * What packs a JPEG anew without changing one of its pixels; empty where the format cannot, or something of it is to be changed.
+     */
+    default Optional<JpegRepacker> repacker() {
+        return Optional.empty();
+    }
+
     /** Whether the format can keep transparency. */
     boolean keepsAlpha();
 
@@ -81,6 +98,14 @@ public interface OutputFormat {
      */
     default OutputFormat atWeightStep(int step) {
         throw new IllegalStateException(type() + " has no weight step");
+    }
+
+    /**
+     * What its steps usually look like: a weight step and the score, up to 100, that photographs get at it on average, from the lowest step on.
+     * Empty where it has no weight step.
+     */
+    default LookCurve looks() {
+        return LookCurve.NONE;
     }
 
     /** How shapes are kept in it, so that one file serves every size; empty where it holds pixels. */

@@ -15,6 +15,7 @@ public enum SourceFormat {
     WEBP("WebP", "webp"),
     AVIF("AVIF", "avif"),
     HEIC("HEIC", "heic", "heif"),
+    JXL("JPEG XL", "jxl"),
     JPEG2000("JPEG 2000", "jp2", "j2k", "jpx", "jpf"),
     GIF("GIF", "gif"),
     BMP("BMP", "bmp", "dib"),
@@ -91,6 +92,9 @@ public enum SourceFormat {
                     ? Optional.of(HEIC)
                     : Optional.empty();
         }
+        if (begins(start, 0xff, 0x0a) || begins(start, 0, 0, 0, 12, 'J', 'X', 'L', ' ', '\r', '\n', 0x87, '\n')) {
+            return Optional.of(JXL);
+        }
         if (begins(start, 0, 0, 0, 12, 'j', 'P', ' ', ' ') || begins(start, 0xff, 0x4f, 0xff, 0x51)) {
             return Optional.of(JPEG2000);
         }
@@ -150,6 +154,11 @@ public enum SourceFormat {
     /** Whether it is drawn from shapes, so that it has no pixels of its own. */
     public boolean isVector() {
         return this == SVG || this == PDF;
+    }
+
+    /** Whether the format itself says how its rows lie, so that what EXIF says of it counts for nothing. */
+    public boolean turnsItself() {
+        return this == AVIF || this == HEIC || this == JXL;
     }
 
     /** Whether it may hold more than one piece. */

@@ -42,6 +42,11 @@ public record MetadataPolicy(Keep keep, boolean dropLocation, Map<String, String
         set = Collections.unmodifiableMap(new TreeMap<>(set));
     }
 
+    /** Whether it leaves everything in and changes nothing, but for the place. */
+    public boolean keepsAll() {
+        return keep == Keep.ALL && set.isEmpty();
+    }
+
     /** What fits into one segment of a JPEG with room for its name. */
     private static final int MOST_BYTES = 65_000;
 

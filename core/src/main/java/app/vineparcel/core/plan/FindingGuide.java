@@ -34,6 +34,11 @@ public enum FindingGuide {
             "lost-on-matte",
             "Lost on the matte",
             "Artwork in nearly the matte's colour disappears where transparency is filled."),
+    COPY_OF_WHOLE("copy-of-whole", "Copy of the whole file", "A file can be copied only as a whole."),
+    COPY_KEEPS_METADATA(
+            "copy-keeps-metadata",
+            "Metadata stay in the copy",
+            "The recipe leaves metadata out, which a copy of this kind of file cannot."),
     OUT_OF_GAMUT("out-of-gamut", "Out of gamut", "The profile cannot reproduce these colours; they become duller."),
     BANDING("banding", "Banding", "Smooth gradients break into bands in a small palette."),
     CROP_CUTS_SUBJECT("crop-cuts-subject", "Crop cuts the subject", "Much of what draws the eye is outside the crop."),

@@ -3,6 +3,7 @@ package app.vineparcel.core.plan;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.Rights;
+import app.vineparcel.core.recipe.Recipe;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -20,6 +21,7 @@ final class MetadataPreflight {
     static void check(PlanPiece piece, PlanColumn column, String path, List<Finding> findings) {
         file(piece, findings);
         name(piece, path, findings);
+        copy(piece, column.recipe(), findings);
         rights(piece, column, findings);
         if (column.rules().wantsAltText() && !saysWhatItShows(piece, column)) {
             findings.add(
@@ -43,6 +45,27 @@ final class MetadataPreflight {
                         "duplicate",
                         "It looks the same as “%s”, or nearly. Turn one of them off if that is not intended."
                                 .formatted(twin))));
+    }
+
+    /** What a copy cannot do as a recipe or a piece has it. */
+    private static void copy(PlanPiece piece, Recipe recipe, List<Finding> findings) {
+        if (!recipe.format().copies()) {
+            return;
+        }
+        if (!piece.piece().isWhole()) {
+            findings.add(new Finding(
+                    Finding.Level.HINT,
+                    "copy-of-whole",
+                    "The whole file %s is copied, not this piece alone."
+                            .formatted(piece.info().fileName())));
+        }
+        if (piece.info().format() != SourceFormat.JPEG && !recipe.metadata().keepsAll()) {
+            findings.add(
+                    new Finding(
+                            Finding.Level.CAUTION,
+                            "copy-keeps-metadata",
+                            "All of its metadata go along: only of a JPEG can a copy leave some out. Let the recipe keep everything, or choose a format."));
+        }
     }
 
     private static boolean saysWhatItShows(PlanPiece piece, PlanColumn column) {

@@ -87,7 +87,8 @@ final class PathPlan {
                 .flatMap(one -> one.lacking(fields).stream())
                 .distinct()
                 .toList();
-        return new Place(template.expand(fields, recipe.format().ending()), lacking);
+        return new Place(
+                template.expand(fields, recipe.format().ending(piece.info().fileName())), lacking);
     }
 
     /** The templates of a column's folder and name, as they come together. */

@@ -60,7 +60,8 @@ public final class Planner {
                     Finding.Level.BLOCKER,
                     "bad-template",
                     "The name or folder cannot be used: " + e.getMessage() + "."));
-            path = piece.info().stem() + "." + recipe.format().ending();
+            path = piece.info().stem() + "."
+                    + recipe.format().ending(piece.info().fileName());
         }
         length(path).ifPresent(findings::add);
         MetadataPreflight.check(piece, column, path, findings);
@@ -71,7 +72,7 @@ public final class Planner {
                 framing,
                 path,
                 Math.min(
-                        WeightModel.bytes(recipe.format(), recipe.sharpen(), framing, piece),
+                        WeightModel.bytes(recipe.usualFormat(), recipe.sharpen(), framing, piece),
                         recipe.maxBytes().orElse(Long.MAX_VALUE)),
                 List.copyOf(findings),
                 pages);

@@ -20,6 +20,9 @@ final class WeightModel {
 
     /** About how many bytes a file becomes. */
     static long bytes(OutputFormat format, SharpenClause sharpen, Framing framing, PlanPiece piece) {
+        if (format.copies()) {
+            return piece.info().bytes();
+        }
         Optional<PictureFacts> facts = piece.known().facts();
         OutputFormat packed = format.shapes().map(Shapes::pictures).orElse(format);
         boolean shapes = format.isVector() && piece.piece().isDrawn();

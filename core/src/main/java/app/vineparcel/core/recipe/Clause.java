@@ -84,7 +84,8 @@ public enum Clause {
             case COLOUR -> changed.colour(from.colour()).background(from.background());
             case SHARPEN -> changed.sharpen(from.sharpen());
             case WATERMARK -> changed.watermark(from.watermark());
-            case FORMAT -> changed.format(from.format()).maxBytes(from.maxBytes());
+            case FORMAT ->
+                changed.format(from.format()).looksLike(from.looksLike()).maxBytes(from.maxBytes());
             case METADATA -> changed.metadata(from.metadata());
             case NAME -> changed.name(from.name());
             case FOLDER -> changed.folder(from.folder());

@@ -6,15 +6,23 @@ import app.vineparcel.core.codec.OptionSource;
 import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.formats.Formats;
+import app.vineparcel.core.measure.look.Visibility;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 
 /** Reads the format clause: its type says which options belong to it. */
 final class FormatClauseReader implements OptionSource {
 
+    static final String LOOKS_LIKE = "looks-like";
+
+    private static final int LEAST_SCORE = 30;
+    private static final int MOST_SCORE = 99;
+
     private final JsonPlace format;
+    private OptionalDouble looksLike = OptionalDouble.empty();
     private OptionalLong maxBytes = OptionalLong.empty();
 
     FormatClauseReader(JsonPlace format) {
@@ -34,8 +42,38 @@ final class FormatClauseReader implements OptionSource {
         }
         OptionalInt limit = format.whole("max-bytes", 1, Integer.MAX_VALUE);
         maxBytes = limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty();
+        OutputFormat read = kind.with(chosen);
+        looksLike = looksLike(read);
         format.refuseOthers();
-        return kind.with(chosen);
+        return read;
+    }
+
+    /** One of the words of the scale, or a number on it; only where there is a quality that can be turned down. */
+    private OptionalDouble looksLike(OutputFormat read) {
+        format.pass(LOOKS_LIKE);
+        if (!format.has(LOOKS_LIKE)) {
+            return OptionalDouble.empty();
+        }
+        if (read.weightStep().isEmpty()) {
+            format.fault(
+                    LOOKS_LIKE,
+                    "a format without quality or palette",
+                    "it is for JPEG, WebP, AVIF and JPEG XL with loss, and for palettes");
+            return OptionalDouble.empty();
+        }
+        if (format.isText(LOOKS_LIKE)) {
+            List<String> words =
+                    Visibility.thatCanBeAsked().stream().map(Visibility::words).toList();
+            return format.choice(LOOKS_LIKE, words).flatMap(Visibility::named).stream()
+                    .mapToDouble(Visibility::least)
+                    .findFirst();
+        }
+        return format.between(LOOKS_LIKE, LEAST_SCORE, MOST_SCORE);
+    }
+
+    /** How near the file must stay, once the clause was read. */
+    OptionalDouble looksLike() {
+        return looksLike;
     }
 
     /** The weight limit, once the clause was read. */

@@ -80,6 +80,16 @@ final class JsonPlace {
         return node.has(key);
     }
 
+    /** Whether a text stands under a key. */
+    boolean isText(String key) {
+        return node.path(key).isString();
+    }
+
+    /** A key that has been dealt with otherwise. */
+    void pass(String key) {
+        known.add(key);
+    }
+
     Optional<String> text(String key) {
         JsonNode value = value(key);
         if (value == null) {

@@ -5,6 +5,7 @@ import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalLong;
 
 /**
@@ -18,6 +19,8 @@ import java.util.OptionalLong;
  * @param sharpen output sharpening
  * @param watermark a picture or text over it
  * @param format the kind of file
+ * @param looksLike how near the file must stay to its pixels before encoding, as a score of up to 100; the lightest file that does is made,
+ *     and the format's quality counts for nothing
  * @param maxBytes the largest file
  * @param metadata what goes into the file
  * @param name a template for the file's name, without ending
@@ -32,6 +35,7 @@ public record Recipe(
         SharpenClause sharpen,
         Optional<WatermarkClause> watermark,
         OutputFormat format,
+        OptionalDouble looksLike,
         OptionalLong maxBytes,
         MetadataPolicy metadata,
         String name,
@@ -66,10 +70,37 @@ public record Recipe(
         return change().maxBytes(OptionalLong.of(bytes)).build();
     }
 
+    /** The format as it usually comes out: where a look is asked for, at the quality that photographs usually get. */
+    public OutputFormat usualFormat() {
+        return looksLike.isPresent() ? format.atWeightStep(format.looks().step(looksLike.getAsDouble())) : format;
+    }
+
+    /** The same with this quality, whatever it was to look like. */
+    public Recipe atWeightStep(int step) {
+        return change().format(format.atWeightStep(step))
+                .looksLike(OptionalDouble.empty())
+                .build();
+    }
+
+    /** The same without any clause that changes pixels: what a copy comes down to. */
+    Recipe untouched() {
+        return plain(title, format)
+                .colour(new ColourClause(
+                        ColourClause.AS_SOURCE,
+                        ColourClause.SRGB.intent(),
+                        ColourClause.SRGB.blackPoint(),
+                        ColourClause.SRGB.embed()))
+                .metadata(metadata)
+                .name(name)
+                .folder(folder)
+                .build();
+    }
+
     /** The same as pixels to be looked at on a screen: in sRGB, with what is clear left clear. */
     public Recipe forScreen() {
         return change().colour(ColourClause.SRGB)
                 .format(new PngFormat(SCREEN_BITS))
+                .looksLike(OptionalDouble.empty())
                 .build();
     }
 
@@ -104,6 +135,7 @@ public record Recipe(
         private SharpenClause sharpen;
         private Optional<WatermarkClause> watermark;
         private OutputFormat format;
+        private OptionalDouble looksLike;
         private OptionalLong maxBytes;
         private MetadataPolicy metadata;
         private String name;
@@ -118,6 +150,7 @@ public record Recipe(
             this.sharpen = from.sharpen;
             this.watermark = from.watermark;
             this.format = from.format;
+            this.looksLike = from.looksLike;
             this.maxBytes = from.maxBytes;
             this.metadata = from.metadata;
             this.name = from.name;
@@ -133,6 +166,7 @@ public record Recipe(
             this.sharpen = SharpenClause.NONE;
             this.watermark = Optional.empty();
             this.format = format;
+            this.looksLike = OptionalDouble.empty();
             this.maxBytes = OptionalLong.empty();
             this.metadata = MetadataPolicy.USUAL;
             this.name = USUAL_NAME;
@@ -179,6 +213,11 @@ public record Recipe(
             return this;
         }
 
+        public Builder looksLike(OptionalDouble other) {
+            this.looksLike = other;
+            return this;
+        }
+
         public Builder maxBytes(OptionalLong other) {
             this.maxBytes = other;
             return this;
@@ -209,6 +248,7 @@ public record Recipe(
                     sharpen,
                     watermark,
                     format,
+                    looksLike,
                     maxBytes,
                     metadata,
                     name,

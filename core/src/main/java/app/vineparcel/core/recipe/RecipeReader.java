@@ -70,6 +70,7 @@ public final class RecipeReader {
                 .background(background(root))
                 .sharpen(sharpen(root.object("sharpen")))
                 .watermark(new WatermarkClauseReader(root.object("watermark")).read())
+                .looksLike(format.looksLike())
                 .maxBytes(format.maxBytes())
                 .metadata(metadata(root.object("metadata")))
                 .name(root.text("name").orElse(Recipe.USUAL_NAME))
@@ -78,7 +79,7 @@ public final class RecipeReader {
         template(root, "name", recipe.name(), PathTemplate::name);
         template(root, "folder", recipe.folder(), PathTemplate::folders);
         root.refuseOthers();
-        return recipe;
+        return recipe.format().copies() ? recipe.untouched() : recipe;
     }
 
     private static Optional<Aspect> crop(JsonPlace crop) {

@@ -2,6 +2,7 @@ package app.vineparcel.core.recipe;
 
 import app.vineparcel.core.PlainNumber;
 import app.vineparcel.core.codec.OutputFormat;
+import app.vineparcel.core.measure.look.Visibility;
 import java.util.Locale;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -35,6 +36,14 @@ public final class RecipeWriter {
         recipe.watermark().ifPresent(clause -> watermark(clause, root.putObject("watermark")));
         ObjectNode format = root.putObject("format");
         format(recipe.format(), format);
+        recipe.looksLike().ifPresent(score -> {
+            Visibility words = Visibility.of(score);
+            if (words.least() == score) {
+                format.put(FormatClauseReader.LOOKS_LIKE, words.words());
+            } else {
+                format.put(FormatClauseReader.LOOKS_LIKE, PlainNumber.decimal(score));
+            }
+        });
         recipe.maxBytes().ifPresent(limit -> format.put("max-bytes", limit));
         ObjectNode metadata = root.putObject("metadata");
         metadata.put("keep", recipe.metadata().keep().word())

@@ -8,6 +8,7 @@ import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.colour.RenderingIntent;
 import app.vineparcel.core.geometry.Aspect;
 import app.vineparcel.core.geometry.Sizing;
+import app.vineparcel.core.measure.look.Visibility;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import java.util.List;
 import java.util.Optional;
@@ -108,10 +109,22 @@ public final class Sentences {
 
     /** What kind of file it becomes, and how heavy at most: {@code JPEG, quality 82, progressive, at most 400 kB}. */
     public static String format(Recipe recipe) {
-        return format(recipe.format())
+        return (recipe.looksLike().isPresent()
+                        ? lightest(recipe.format(), recipe.looksLike().getAsDouble())
+                        : format(recipe.format()))
                 + (recipe.maxBytes().isEmpty()
                         ? ""
                         : ", at most " + FileSize.stated(recipe.maxBytes().getAsLong()));
+    }
+
+    /** The format's sentence, with what is wanted in the place of its quality. */
+    private static String lightest(OutputFormat format, double score) {
+        Visibility words = Visibility.of(score);
+        String wanted = words.least() == score
+                ? "lightest file whose difference is " + words.words()
+                : "lightest file with a likeness of " + PlainNumber.of(score) + " or more";
+        int step = format.weightStep().orElse(0);
+        return format.sentence().replaceFirst("(quality|palette of) " + step + "\\b", wanted);
     }
 
     /** What kind of file it becomes: {@code JPEG, quality 82, progressive}. */

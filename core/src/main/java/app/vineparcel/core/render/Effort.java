@@ -22,6 +22,8 @@ public final class Effort {
     private static final double SHOW = 60;
     /** Encodings until a weight limit is met. */
     private static final double TRIES = 4;
+    /** To measure how near a file looks. */
+    private static final double LOOK = 140;
 
     private Effort() {}
 
@@ -47,7 +49,8 @@ public final class Effort {
         if (format.isVector()) {
             return EACH;
         }
-        double tries = recipe.maxBytes().isPresent() ? TRIES : 1;
-        return planned.size().pixels() / MEGA * (SHOW + format.weighing().effort() * tries);
+        boolean looked = recipe.looksLike().isPresent();
+        double tries = recipe.maxBytes().isPresent() || looked ? TRIES : 1;
+        return planned.size().pixels() / MEGA * (SHOW + (format.weighing().effort() + (looked ? LOOK : 0)) * tries);
     }
 }

@@ -10,6 +10,7 @@ import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.measure.Ssim;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
@@ -18,7 +19,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 
@@ -56,6 +56,8 @@ public final class PreviewSession implements AutoCloseable {
     private @Nullable RenditionPixels pixels;
     private volatile FramedSources.@Nullable FramedSource framed;
     private @Nullable PreviewViews views;
+    private @Nullable Likeness likeness;
+    private @Nullable Picture compared;
 
     /**
      * An empty session.
@@ -109,9 +111,20 @@ public final class PreviewSession implements AutoCloseable {
                 : finished(planned, made, from, measured, overtaken);
     }
 
+    private RecipePreview.Difference difference(Picture picture, Pixels decoded) throws ProblemException {
+        Likeness known = likeness;
+        if (known == null || !picture.equals(compared)) {
+            known = Likeness.to(picture, context.conversions(), context.threads());
+            likeness = known;
+            compared = picture;
+        }
+        return new RecipePreview.Difference(
+                known.score(decoded), Ssim.of(picture.pixels(), decoded, context.threads()));
+    }
+
     /** Shapes are looked at as pixels; what they would become in print is not shown on a screen. */
     private static Recipe asPicture(Recipe recipe) {
-        return recipe.format().isVector() ? recipe.forScreen() : recipe;
+        return recipe.format().isVector() || recipe.format().copies() ? recipe.forScreen() : recipe;
     }
 
     /** What a file of shapes says of its colours is what the recipe names. */
@@ -136,26 +149,30 @@ public final class PreviewSession implements AutoCloseable {
         Path file = temporary(planned);
         try {
             OutputFormat written = recipe.format();
-            if (recipe.format().isVector()) {
+            if (recipe.format().copies()) {
+                new SourceCopy(planned).write(file);
+            } else if (recipe.format().isVector()) {
                 new ShapesFile(sources, pieces, context, planned).write(file);
             } else {
                 written = RenditionFile.encode(
-                        recipe,
-                        picture,
-                        RenditionFile.tags(
                                 recipe,
                                 picture,
-                                from.source(),
-                                planned.piece().known().altText()),
-                        file);
+                                RenditionFile.tags(
+                                        recipe,
+                                        picture,
+                                        from.source(),
+                                        planned.piece().known().altText()),
+                                file,
+                                context)
+                        .format();
             }
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();
             }
             Optional<Decoded> back = written.kind().readBack(file);
-            OptionalDouble similarity = back.isEmpty() || !measured
-                    ? OptionalDouble.empty()
-                    : OptionalDouble.of(Ssim.of(picture.pixels(), back.get().pixels(), context.threads()));
+            Optional<RecipePreview.Difference> difference = back.isEmpty() || !measured
+                    ? Optional.empty()
+                    : Optional.of(difference(picture, back.get().pixels()));
             views = new PreviewViews(
                     from, planned.column().recipe().background(), picture, back.map(Decoded::pixels), context, views);
             Optional<Box> mark = recipe.watermark().isEmpty()
@@ -168,7 +185,7 @@ public final class PreviewSession implements AutoCloseable {
                     Files.size(file),
                     written,
                     profile(recipe, picture),
-                    similarity,
+                    difference,
                     made.clipped(),
                     mark));
         } catch (ShapesFile.PieceException e) {

@@ -5,7 +5,6 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Framing;
 import app.vineparcel.core.geometry.PixelSize;
 import java.util.Optional;
-import java.util.OptionalDouble;
 
 /**
  * What a recipe made of one piece, measured on the finished file.
@@ -15,8 +14,7 @@ import java.util.OptionalDouble;
  * @param bytes of the whole file
  * @param format as it was written, with the quality that a weight limit led to
  * @param profile the title of the colour profile that its numbers are in
- * @param similarity structural similarity of the decoded file with the same pixels before encoding; empty where the format keeps shapes or
- *     cannot be decoded here
+ * @param difference of the decoded file from the same pixels before encoding; empty where the format keeps shapes or cannot be decoded here
  * @param clipped the share, 0 to 1, of pixels whose colour the profile's gamut does not hold
  * @param mark where the watermark lies on the rendition, px
  */
@@ -26,6 +24,15 @@ public record RecipePreview(
         long bytes,
         OutputFormat format,
         String profile,
-        OptionalDouble similarity,
+        Optional<Difference> difference,
         double clipped,
-        Optional<Box> mark) {}
+        Optional<Box> mark) {
+
+    /**
+     * Two measures of how far a file is from its pixels.
+     *
+     * @param score how near it looks, 100 where nothing was lost, by {@link app.vineparcel.core.measure.look.Ssimulacra2}
+     * @param similarity by structure, 1 where nothing was lost, by {@link app.vineparcel.core.measure.Ssim}
+     */
+    public record Difference(double score, double similarity) {}
+}

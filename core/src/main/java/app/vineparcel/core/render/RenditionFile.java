@@ -6,18 +6,24 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
+import app.vineparcel.core.codec.JpegRepacker;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.Shapes;
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.WeightLimit;
 import app.vineparcel.core.codec.formats.FoundMetadata;
+import app.vineparcel.core.codec.formats.StrippedPicture;
 import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.colour.BuiltInProfile;
+import app.vineparcel.core.geometry.Orientation;
+import app.vineparcel.core.measure.look.Visibility;
 import app.vineparcel.core.metadata.LocationCheck;
 import app.vineparcel.core.metadata.MetadataPolicy;
 import app.vineparcel.core.metadata.WrittenMetadata;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.OpenedSource;
 import app.vineparcel.core.source.SourceInfo;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -25,9 +31,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Stream;
 
 /** Makes one planned file. Used by one thread. */
 final class RenditionFile {
+
+    private static final System.Logger LOG = System.getLogger(RenditionFile.class.getName());
 
     private final OpenSources sources;
     private final RenditionSink sink;
@@ -42,7 +51,17 @@ final class RenditionFile {
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
-        return planned.column().recipe().format().isVector() ? shapes(planned, began) : picture(planned, began);
+        OutputFormat format = planned.column().recipe().format();
+        return format.copies()
+                ? copy(planned, began)
+                : format.isVector() ? shapes(planned, began) : picture(planned, began);
+    }
+
+    private Outcome copy(PlannedRendition planned, long began) throws ProblemException {
+        SourceCopy copy = new SourceCopy(planned);
+        RenditionSink.Placed placed = place(planned, copy::write);
+        return new Outcome.Done(
+                planned.size(), placed, 0, planned.column().recipe().format(), RenderRun.since(began), List.of());
     }
 
     private Outcome picture(PlannedRendition planned, long began) throws ProblemException {
@@ -57,15 +76,48 @@ final class RenditionFile {
                 pixels.picture(),
                 framed.source(),
                 planned.piece().known().altText());
-        AtomicReference<OutputFormat> written = new AtomicReference<>(recipe.format());
-        RenditionSink.Placed placed = place(planned, file -> written.set(encode(recipe, pixels.picture(), tags, file)));
+        AtomicReference<Written> written = new AtomicReference<>(new Written(recipe.format(), List.of()));
+        RenditionSink.Placed placed = place(planned, file -> {
+            if (!repacked(planned, pixels, framed.source(), tags, file)) {
+                written.set(encode(recipe, pixels.picture(), tags, file, context));
+            }
+        });
         return new Outcome.Done(
                 pixels.picture().pixels().size(),
                 placed,
                 pixels.clipped(),
-                written.get(),
+                written.get().format(),
                 RenderRun.since(began),
-                notices);
+                Stream.concat(notices.stream(), written.get().notices().stream())
+                        .toList());
+    }
+
+    /** Where nothing but the packing of a JPEG changes, its own data are packed. */
+    private static boolean repacked(
+            PlannedRendition planned, RenditionPixels pixels, PreparedSource source, FileTags tags, Path file)
+            throws IOException {
+        Recipe recipe = planned.column().recipe();
+        OpenedSource opened = source.source();
+        Optional<JpegRepacker> repacker = recipe.format().repacker();
+        if (repacker.isEmpty()
+                || opened.info().format() != SourceFormat.JPEG
+                || opened.info().facts().orientation() != Orientation.TOP_LEFT
+                || pixels.picture().pixels() != opened.pixels()
+                || recipe.colour().embed() && opened.info().profileTitle().isEmpty()) {
+            return false;
+        }
+        try {
+            repacker.get()
+                    .repack(
+                            StrippedPicture.of(
+                                    Files.readAllBytes(planned.piece().file())),
+                            tags,
+                            file);
+            return Files.size(file) <= recipe.maxBytes().orElse(Long.MAX_VALUE);
+        } catch (IOException odd) {
+            LOG.log(System.Logger.Level.DEBUG, "a JPEG cannot be packed anew; its pixels are", odd);
+            return false;
+        }
     }
 
     private Outcome shapes(PlannedRendition planned, long began) throws ProblemException {
@@ -151,19 +203,67 @@ final class RenditionFile {
                 : LocationCheck.finds(FoundMetadata.file(file));
     }
 
-    /** Writes a picture as a recipe wants it, within its weight limit; says the format with the quality that was found. */
-    static OutputFormat encode(Recipe recipe, Picture picture, FileTags tags, Path file) throws IOException {
+    /**
+     * What was written.
+     *
+     * @param format with the quality that was found, where it was looked for
+     * @param notices what is not as the recipe wants it
+     */
+    record Written(OutputFormat format, List<Notice> notices) {}
+
+    /** Writes a picture as a recipe wants it, within its weight limit and as near as it must look. */
+    static Written encode(
+            Recipe recipe, Picture picture, FileTags tags, Path file, RenditionPixels.RenderContext context)
+            throws IOException {
+        if (recipe.looksLike().isPresent()) {
+            return lightest(recipe, picture, tags, file, context);
+        }
         if (recipe.maxBytes().isPresent()) {
-            return WeightLimit.write(
-                            recipe.format(),
-                            picture,
-                            tags,
-                            file,
-                            recipe.maxBytes().getAsLong())
-                    .format();
+            return new Written(
+                    WeightLimit.write(
+                                    recipe.format(),
+                                    picture,
+                                    tags,
+                                    file,
+                                    recipe.maxBytes().getAsLong())
+                            .format(),
+                    List.of());
         }
         recipe.format().writer().write(picture, tags, file);
-        return recipe.format();
+        return new Written(recipe.format(), List.of());
+    }
+
+    private static Written lightest(
+            Recipe recipe, Picture picture, FileTags tags, Path file, RenditionPixels.RenderContext context)
+            throws IOException {
+        double wanted = recipe.looksLike().getAsDouble();
+        LightestFile.Found found;
+        try {
+            found = LightestFile.write(
+                    recipe.format(),
+                    picture,
+                    tags,
+                    file,
+                    Likeness.to(picture, context.conversions(), context.threads()),
+                    wanted,
+                    recipe.maxBytes());
+        } catch (ProblemException e) {
+            throw new IOException(e.problem().reason(), e);
+        }
+        return new Written(
+                found.format(),
+                found.near()
+                        ? List.of()
+                        : List.of(Notice.caution(
+                                "less-alike",
+                                "It comes no nearer to its picture than %.0f (%s); the recipe wants %.0f. %s"
+                                        .formatted(
+                                                Math.floor(found.score()),
+                                                Visibility.of(found.score()).words(),
+                                                wanted,
+                                                recipe.maxBytes().isPresent()
+                                                        ? "Raise the weight limit, or choose another format."
+                                                        : "Choose another format, or ask for less."))));
     }
 
     /** What goes into the file besides its pixels. */

@@ -71,7 +71,8 @@ public final class SmallPicture {
                         recipe,
                         pixels.picture(),
                         RenditionFile.tags(recipe, pixels.picture(), prepared, Optional.empty()),
-                        place));
+                        place,
+                        context));
         return new Found(prepared.suggestedFocus(), PictureMeasurement.of(prepared, framing.crop(), file, known));
     }
 }

@@ -116,6 +116,11 @@ public record Piece(
         return new Piece(key, regionName, Kind.REGION, Extent.of(box), unitsPerInch, Optional.of(on), true, notices);
     }
 
+    /** Whether it is all of its source. */
+    public boolean isWhole() {
+        return key.equals(WHOLE) && region.isEmpty();
+    }
+
     /** Whether it is drawn from shapes and so can have any number of pixels. */
     public boolean isDrawn() {
         return unitsPerInch.isPresent();

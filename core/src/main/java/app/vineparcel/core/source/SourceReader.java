@@ -217,7 +217,7 @@ public final class SourceReader {
             case PDF -> PdfDocument.open(file, "", options, pixelBudget);
             case OPENRASTER -> OpenRasterDocument.open(file, stem, options, pixelBudget);
             case TIFF -> TiffDocument.open(file, stem, pixelBudget);
-            case JPEG, PNG, WEBP, AVIF, HEIC, JPEG2000, GIF, BMP, ICO, PNM, TGA ->
+            case JPEG, PNG, WEBP, AVIF, HEIC, JXL, JPEG2000, GIF, BMP, ICO, PNM, TGA ->
                 throw new IOException("it is a single picture.");
         });
     }
@@ -282,7 +282,7 @@ public final class SourceReader {
         PixelSize stored = PictureReaders.of(format).size(file);
         requireWithinBudget(stored, name);
         EmbeddedBlocks embedded = FoundBlocks.in(file, format);
-        boolean turned = format == SourceFormat.AVIF || format == SourceFormat.HEIC; // by the format itself
+        boolean turned = format.turnsItself();
         PhotoFacts said = MetadataReader.read(embedded.metadata());
         PhotoFacts facts = turned ? said.upright() : said;
         Optional<IccProfile> profile = Optional.empty();

@@ -3,8 +3,8 @@ package app.vineparcel.core.measure;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.Gamut;

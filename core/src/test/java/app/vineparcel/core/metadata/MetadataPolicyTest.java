@@ -2,10 +2,10 @@ package app.vineparcel.core.metadata;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.formats.FoundBlocks;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.testing.Pictures;

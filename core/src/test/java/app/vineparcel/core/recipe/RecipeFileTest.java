@@ -3,7 +3,7 @@ package app.vineparcel.core.recipe;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import app.vineparcel.core.codec.jpeg.Chroma;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.geometry.Sizing;
 import app.vineparcel.core.metadata.MetadataPolicy;
@@ -43,6 +43,8 @@ class RecipeFileTest {
                 "'watermark': {'text': '© Harrow Lane', 'colour': '#aabbcc'}, 'format': {'type': 'png', 'bits': 8, 'colours': 64, 'dither': false, 'max-bytes': 90000}",
                 "'format': {'type': 'gif', 'colours': 32}, 'metadata': {'keep': 'all', 'drop-location': false}",
                 "'format': {'type': 'avif', 'quality': 60}, 'colour': {'profile': 'House proof.icc'}",
+                "'format': {'type': 'avif', 'bits': 10, 'chroma': '4:2:0', 'looks-like': 'not seen', 'max-bytes': 90000}",
+                "'format': {'type': 'webp', 'sharp-chroma': true, 'looks-like': 82.5}",
                 "'size': {'densities': [1, 1.5, 2, 3]}, 'format': {'type': 'svg', 'text': 'outline'}, 'name': '{piece}{density}'",
                 "'size': {'mode': 'width', 'px': 40, 'densities': [2]}, 'format': {'type': 'eps', 'max-bytes': 9}",
                 "'format': {'type': 'pdf', 'version': '2.0', 'combine': true, 'crop-marks': true, 'bleed': 2.5, 'text': 'outline', 'quality': 70}",
@@ -76,7 +78,11 @@ class RecipeFileTest {
                 "'format': {'max-bytes': 0}; /format/max-bytes; whole number from 1",
                 "'format': {'type': 'png', 'bits': 8, 'colours': 1}; /format/colours; from 2 to 256",
                 "'format': {'type': 'png', 'bits': 24, 'colours': 16}; /format/colours; unknown key",
-                "'format': {'type': 'avif', 'chroma': '4:4:4'}; /format/chroma; unknown key",
+                "'format': {'type': 'avif', 'progressive': true}; /format/progressive; unknown key",
+                "'format': {'type': 'avif', 'bits': 12}; /format/bits; 8, 10",
+                "'format': {'type': 'jpeg', 'looks-like': 'nearly'}; /format/looks-like; not seen, seen when flickering",
+                "'format': {'type': 'jpeg', 'looks-like': 100}; /format/looks-like; 30 to 99",
+                "'format': {'type': 'tiff', 'looks-like': 90}; /format/looks-like; without quality",
                 "'colour': {'intent': 'vivid'}; /colour/intent; perceptual, relative",
                 "'format': {'quality': 0}; /format/quality; from 1 to 100",
                 "'format': {'quality': 82.5}; /format/quality; whole number",
@@ -204,6 +210,9 @@ class RecipeFileTest {
                 "'colour': {'profile': 'as-source'}; Colours as in the source",
                 "'format': {'quality': 70, 'max-bytes': 400000}; JPEG, quality 70, at most 400 kB",
                 "'format': {'type': 'avif', 'max-bytes': 1250000}; AVIF, quality 85, at most 1.25 MB",
+                "'format': {'type': 'jpeg', 'progressive': true, 'looks-like': 'not seen'}; JPEG, lightest file whose difference is not seen, progressive",
+                "'format': {'type': 'webp', 'looks-like': 82}; WebP, lightest file with a likeness of 82 or more",
+                "'format': {'type': 'png', 'bits': 8, 'looks-like': 'seen side by side'}; PNG, lightest file whose difference is seen side by side, dithered",
                 "'format': {'type': 'png', 'bits': 8, 'colours': 64}; PNG, palette of 64, dithered",
                 "'format': {'type': 'gif', 'dither': false}; GIF, palette of 256",
                 "'format': {'type': 'webp', 'lossless': true}; WebP, lossless",

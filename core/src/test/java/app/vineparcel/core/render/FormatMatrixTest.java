@@ -2,9 +2,9 @@ package app.vineparcel.core.render;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.metadata.TiffDirectory;
@@ -92,7 +92,9 @@ class FormatMatrixTest {
                 "'type': 'png', 'bits': 8, 'colours': 16; png; [PNG] ColorType; 3; [PNG-pHYs] PixelsPerUnitX=9449",
                 "'type': 'webp'; webp; [RIFF] ImageWidth; 75; [IFD0] XResolution=240",
                 "'type': 'webp', 'lossless': true; webp; [RIFF] ImageHeight; 120; [IFD0] XResolution=240",
+                "'type': 'webp', 'sharp-chroma': true; webp; [RIFF] ImageWidth; 75; [IFD0] XResolution=240",
                 "'type': 'avif'; avif; [File] ImageWidth; 75; [IFD0] XResolution=240",
+                "'type': 'avif', 'bits': 10, 'chroma': '4:2:0'; avif; [File] ImageWidth; 75; [IFD0] XResolution=240",
                 "'type': 'tiff', 'compression': 'none'; tif; [IFD0] BitsPerSample; 8 8 8; [IFD0] XResolution=240",
                 "'type': 'tiff', 'bits': 16, 'compression': 'lzw'; tif; [IFD0] BitsPerSample; 16 16 16; [IFD0] XResolution=240",
                 "'type': 'tiff', 'bits': 16, 'compression': 'deflate'; tif; [IFD0] Compression; 8; [IFD0] XResolution=240",

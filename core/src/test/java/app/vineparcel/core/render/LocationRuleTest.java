@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.formats.FoundMetadata;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.pdf.CarriedData;
 import app.vineparcel.core.deliver.LocalFolder;

@@ -153,17 +153,25 @@ class PreviewSessionTest {
 
     @Test
     void lossless_files_lose_nothing_and_less_quality_loses_more() throws Exception {
-        assertThat(put("'format': {'type': 'png', 'bits': 24}").similarity().orElseThrow())
+        assertThat(put("'format': {'type': 'png', 'bits': 24}")
+                        .difference()
+                        .orElseThrow()
+                        .similarity())
                 .isCloseTo(1, within(1e-6));
-        double fine = put("'format': {'quality': 95}").similarity().orElseThrow();
-        double coarse = put("'format': {'quality': 20}").similarity().orElseThrow();
+        double fine =
+                put("'format': {'quality': 95}").difference().orElseThrow().similarity();
+        double coarse =
+                put("'format': {'quality': 20}").difference().orElseThrow().similarity();
         assertThat(coarse).isLessThan(fine);
         assertThat(fine).isBetween(0.95, 1.0);
     }
 
     @Test
     void avif_is_decoded_to_be_compared() throws Exception {
-        assertThat(put("'format': {'type': 'avif', 'quality': 80}").similarity().orElseThrow())
+        assertThat(put("'format': {'type': 'avif', 'quality': 80}")
+                        .difference()
+                        .orElseThrow()
+                        .similarity())
                 .isBetween(0.9, 1.0);
     }
 
@@ -249,7 +257,7 @@ class PreviewSessionTest {
         PlannedRendition planned =
                 planner.plan(planPiece, new PlanColumn("", Rendering.recipe("'format': {'type': 'svg'}"), "", ""));
         RecipePreview trial = session.put(planned, () -> false).orElseThrow();
-        assertThat(trial.similarity()).isEmpty();
+        assertThat(trial.difference()).isEmpty();
         assertThat(trial.bytes()).isBetween(50L, 3000L);
         byte[] seen = session.views()
                 .orElseThrow()

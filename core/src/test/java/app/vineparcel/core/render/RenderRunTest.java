@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.formats.PictureReaders;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.CmykJpeg;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.png.PngFormat;

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.formats;
 
 import app.vineparcel.core.codec.FormatKind;
+import app.vineparcel.core.codec.copy.CopyFormat;
 import app.vineparcel.core.codec.gif.GifFormat;
 import app.vineparcel.core.codec.heif.AvifFormat;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
@@ -28,7 +29,8 @@ public final class Formats {
             GifFormat.KIND,
             PdfFormat.KIND,
             SvgFormat.KIND,
-            EpsFormat.KIND);
+            EpsFormat.KIND,
+            CopyFormat.KIND);
 
     private Formats() {}
 

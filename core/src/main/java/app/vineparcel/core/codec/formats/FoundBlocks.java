@@ -6,6 +6,7 @@ import app.vineparcel.core.codec.gif.GifReader;
 import app.vineparcel.core.codec.heif.HeifFile;
 import app.vineparcel.core.codec.jpeg.JpegBlocks;
 import app.vineparcel.core.codec.jpeg2000.Jpeg2000Boxes;
+import app.vineparcel.core.codec.jxl.JxlReader;
 import app.vineparcel.core.codec.png.PngBlocks;
 import app.vineparcel.core.codec.tiff.TiffBlocks;
 import app.vineparcel.core.codec.webp.WebpBlocks;
@@ -35,6 +36,7 @@ public final class FoundBlocks {
                         Optional.empty(), CarriedMetadata.NONE, EmbeddedBlocks.animated(GifReader.moves(file)));
             case JPEG2000 -> new EmbeddedBlocks(Jpeg2000Boxes.icc(file), CarriedMetadata.NONE);
             case AVIF, HEIC -> HeifFile.read(file).blocks();
+            case JXL -> JxlReader.blocks(file);
             case BMP, ICO, PNM, TGA, SVG, PDF, OPENRASTER -> new EmbeddedBlocks(Optional.empty(), CarriedMetadata.NONE);
         };
     }

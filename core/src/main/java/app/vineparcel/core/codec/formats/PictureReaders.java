@@ -9,6 +9,7 @@ import app.vineparcel.core.codec.gif.GifReader;
 import app.vineparcel.core.codec.heif.HeifReader;
 import app.vineparcel.core.codec.jpeg.JpegEngine;
 import app.vineparcel.core.codec.jpeg.JpegReader;
+import app.vineparcel.core.codec.jxl.JxlReader;
 import app.vineparcel.core.codec.png.PngReader;
 import app.vineparcel.core.codec.pnm.PnmReader;
 import app.vineparcel.core.codec.tga.TgaReader;
@@ -39,6 +40,7 @@ public final class PictureReaders {
             case JPEG2000 -> new LibraryReader("jpeg2000", "com.github.jaiimageio.");
             case AVIF -> HeifReader.avif();
             case HEIC -> HeifReader.heic();
+            case JXL -> new JxlReader();
             case SVG, PDF, OPENRASTER -> throw new IllegalArgumentException(format.title() + " is no picture");
         };
     }

@@ -28,11 +28,20 @@ public final class StrippedPicture {
 
     private StrippedPicture() {}
 
+    /** A JPEG without anything that says which way up it is, as well; the same bytes where it is damaged. */
+    public static byte[] withoutOrientation(byte[] jpeg) {
+        try {
+            return jpeg(jpeg, false);
+        } catch (IndexOutOfBoundsException | IOException damaged) {
+            return jpeg;
+        }
+    }
+
     /** The same bytes where there is nothing to leave out, or the picture is damaged or of another kind. */
     public static byte[] of(byte[] picture) {
         try {
             if (picture.length > 4 && at(picture, 0) == 0xff && at(picture, 1) == SOI) {
-                return jpeg(picture);
+                return jpeg(picture, true);
             }
             return Arrays.equals(picture, 0, Math.min(PNG.length, picture.length), PNG, 0, PNG.length)
                     ? png(picture)
@@ -42,7 +51,7 @@ public final class StrippedPicture {
         }
     }
 
-    private static byte[] jpeg(byte[] picture) throws IOException {
+    private static byte[] jpeg(byte[] picture, boolean turned) throws IOException {
         ByteArrayOutputStream kept = new ByteArrayOutputStream(picture.length);
         kept.write(picture, 0, 2);
         int from = 2;
@@ -65,7 +74,7 @@ public final class StrippedPicture {
             byte[] data = Arrays.copyOfRange(picture, marker + 3, end);
             if (stays(new JpegSegments.Segment(kind, data))) {
                 kept.write(picture, from, end - from);
-            } else if (kind == JpegSegments.APP1) {
+            } else if (turned && kind == JpegSegments.APP1) {
                 Optional<JpegSegments.Segment> orientation = orientation(data);
                 if (orientation.isPresent()) {
                     orientation.get().write(kept);

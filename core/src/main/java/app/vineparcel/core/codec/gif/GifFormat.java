@@ -3,6 +3,7 @@ package app.vineparcel.core.codec.gif;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.FormatOption;
+import app.vineparcel.core.codec.LookCurve;
 import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
@@ -82,6 +83,11 @@ public record GifFormat(int colours, boolean dither) implements OutputFormat {
     @Override
     public OutputFormat atWeightStep(int step) {
         return new GifFormat(Math.max(2, step), dither);
+    }
+
+    @Override
+    public LookCurve looks() {
+        return LookCurve.PALETTE;
     }
 
     @Override

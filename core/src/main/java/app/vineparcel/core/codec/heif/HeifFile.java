@@ -28,6 +28,8 @@ public final class HeifFile {
     private static final int MOST_META = 16_000_000;
     private static final int MOST_BOXES = 100_000;
     private static final int DEEPEST = 8;
+    /** Where an HEVC decoder's configuration says how deep luma is (ISO/IEC 14496-15, 8.3.3.1). */
+    private static final int LUMA_DEPTH = 17;
 
     private final FileChannel file;
     private final Map<Integer, List<Integer>> propertiesOf = new HashMap<>();
@@ -48,6 +50,7 @@ public final class HeifFile {
      * What is known of a file.
      *
      * @param stored the main picture's size before it is turned, px
+     * @param bits a sample; 0 where it is not said
      * @param orientation how its rows lie, by the boxes irot and imir
      * @param icc its profile, or one that says what its code points do
      * @param metadata EXIF and XMP
@@ -55,6 +58,7 @@ public final class HeifFile {
      */
     public record Facts(
             PixelSize stored,
+            int bits,
             Orientation orientation,
             Optional<byte[]> icc,
             CarriedMetadata metadata,
@@ -116,6 +120,7 @@ public final class HeifFile {
 
     private Facts facts(boolean moves) throws IOException {
         PixelSize size = null;
+        int bits = 0;
         Orientation orientation = Orientation.TOP_LEFT;
         Optional<byte[]> icc = Optional.empty();
         Optional<byte[]> coded = Optional.empty();
@@ -128,6 +133,8 @@ public final class HeifFile {
                     in.getInt();
                     size = new PixelSize(in.getInt(), in.getInt());
                 }
+                case "pixi" -> bits = in.get(5);
+                case "hvcC" -> bits = bits == 0 ? 8 + (in.get(LUMA_DEPTH) & 7) : bits;
                 case "irot" -> orientation = turned(orientation, in.get() & 3);
                 case "imir" -> orientation = mirrored(orientation, in.get() & 1);
                 case "colr" -> {
@@ -154,7 +161,7 @@ public final class HeifFile {
         if (size == null) {
             throw new IOException("its boxes give no size.");
         }
-        return new Facts(size, orientation, icc.isPresent() ? icc : coded, metadata(), notices);
+        return new Facts(size, bits, orientation, icc.isPresent() ? icc : coded, metadata(), notices);
     }
 
     /** Quarters against the clock (6.5.10). */

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.jpeg;
 
 import app.vineparcel.core.codec.AwtPixels;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.LibraryReader;
 import app.vineparcel.core.codec.LibraryWriter;
 import app.vineparcel.core.raster.Pixels;

@@ -1,8 +1,10 @@
 package app.vineparcel.core.codec.jpeg;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.FormatOption;
+import app.vineparcel.core.codec.LookCurve;
 import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
@@ -75,6 +77,11 @@ public record JpegFormat(int quality, boolean progressive, Chroma chroma) implem
     @Override
     public OutputFormat atWeightStep(int step) {
         return new JpegFormat(step, progressive, chroma);
+    }
+
+    @Override
+    public LookCurve looks() {
+        return LookCurve.LIKE_JPEG;
     }
 
     @Override

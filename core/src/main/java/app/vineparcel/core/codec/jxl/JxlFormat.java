@@ -3,6 +3,8 @@ package app.vineparcel.core.codec.jxl;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.FormatOption;
+import app.vineparcel.core.codec.JpegRepacker;
+import app.vineparcel.core.codec.LookCurve;
 import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
@@ -83,6 +85,11 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
     }
 
     @Override
+    public LookCurve looks() {
+        return lossless ? LookCurve.NONE : LookCurve.LIKE_JPEG;
+    }
+
+    @Override
     public Weighing weighing() {
         if (lossless) {
             return bits == 16
@@ -90,6 +97,11 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
                     : Weighing.lossless("jxl-lossless", 7.0, 1500);
         }
         return Weighing.lossy("jxl", Weighing.between(BITS, quality), Weighing.FineDetail.FORETOLD, 390);
+    }
+
+    @Override
+    public Optional<JpegRepacker> repacker() {
+        return lossless && bits == 8 ? Optional.of(JxlWriter::repack) : Optional.empty();
     }
 
     @Override
@@ -131,22 +143,22 @@ public record JxlFormat(int quality, boolean lossless, int bits) implements Outp
 
         @Override
         public Optional<String> missing() {
-            return JxlWriter.PROGRAMS.missing();
+            return JxlWriter.PROGRAM.missing();
         }
 
         @Override
         public String encoder() {
-            return JxlWriter.PROGRAMS.version();
+            return JxlWriter.PROGRAM.version();
         }
 
         @Override
         public Optional<String> equipment() {
-            return Optional.of(JxlWriter.PROGRAMS.equipment());
+            return Optional.of(JxlWriter.PROGRAM.equipment());
         }
 
         @Override
         public Optional<Decoded> readBack(Path file) throws IOException {
-            return JxlWriter.readBack(file);
+            return new JxlReader().readIfPossible(file);
         }
     }
 }

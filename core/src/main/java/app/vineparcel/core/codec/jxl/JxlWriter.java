@@ -1,23 +1,20 @@
 package app.vineparcel.core.codec.jxl;
 
-import app.vineparcel.core.codec.CodecPrograms;
-import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EncoderProgram;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.png.PngFormat;
-import app.vineparcel.core.codec.png.PngReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 
 /** Writes JPEG XL through the program {@code cjxl} (Debian's package {@code libjxl-tools}), where it is installed. */
 final class JxlWriter implements PictureWriter {
 
-    static final CodecPrograms PROGRAMS = new CodecPrograms("JPEG XL", "cjxl", "djxl", "libjxl-tools");
+    static final EncoderProgram PROGRAM = new EncoderProgram("JPEG XL", "cjxl", "libjxl-tools");
 
     /** Of 1, fastest, to 9. */
     private static final String EFFORT = "4";
@@ -33,15 +30,25 @@ final class JxlWriter implements PictureWriter {
         this.options = options;
     }
 
-    /** The pixels of a file, through {@code djxl} where that is installed. */
-    static Optional<Decoded> readBack(Path file) throws IOException {
-        return PROGRAMS.decode(png -> List.of(file.toString(), png, "--num_threads=0"), new PngReader()::read);
-    }
-
     @Override
     public void write(Picture picture, FileTags tags, Path file) throws IOException {
-        PROGRAMS.encode(
+        PROGRAM.encode(
                 folder -> options(picture, tags, folder),
+                folder -> Files.write(
+                        file, JxlBoxes.with(Files.readAllBytes(folder.resolve("out.jxl")), tags.exif(), tags.xmp())));
+    }
+
+    /** A fifth lighter than the JPEG, which can be had again byte for byte. */
+    static void repack(byte[] jpeg, FileTags tags, Path file) throws IOException {
+        PROGRAM.encode(
+                folder -> {
+                    Files.write(folder.resolve("in.jpg"), jpeg);
+                    return List.of(
+                            folder.resolve("in.jpg").toString(),
+                            folder.resolve("out.jxl").toString(),
+                            "--num_threads=0",
+                            "--lossless_jpeg=1");
+                },
                 folder -> Files.write(
                         file, JxlBoxes.with(Files.readAllBytes(folder.resolve("out.jxl")), tags.exif(), tags.xmp())));
     }

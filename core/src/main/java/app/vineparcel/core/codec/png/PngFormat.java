@@ -3,6 +3,7 @@ package app.vineparcel.core.codec.png;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.FormatOption;
+import app.vineparcel.core.codec.LookCurve;
 import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
@@ -119,6 +120,11 @@ public record PngFormat(int bits, int colours, boolean dither) implements Output
             throw new IllegalStateException("without a palette it has no weight step");
         }
         return palette(Math.max(2, step), dither);
+    }
+
+    @Override
+    public LookCurve looks() {
+        return isPaletted() ? LookCurve.PALETTE : LookCurve.NONE;
     }
 
     @Override

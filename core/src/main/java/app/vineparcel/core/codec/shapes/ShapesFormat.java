@@ -1,12 +1,12 @@
 package app.vineparcel.core.codec.shapes;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FormatKind;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.Shapes;
 import app.vineparcel.core.codec.Weighing;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import java.nio.file.Path;
 import java.util.Locale;

@@ -1,12 +1,11 @@
 package app.vineparcel.core.codec.webp;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.LibraryWriter;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
+import app.vineparcel.core.codec.natives.LibWebp;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
-import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -14,7 +13,6 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import javax.imageio.ImageWriteParam;
 
 /**
  * Writes WebP. The library gives the bare picture; here it is set into the extended container (RFC 9649, 2.7) together with
@@ -22,7 +20,6 @@ import javax.imageio.ImageWriteParam;
  */
 final class WebpWriter implements PictureWriter {
 
-    private static final LibraryWriter LIBRARY = new LibraryWriter("webp", "com.luciad.");
     private static final int HAS_ICC = 0x20;
     private static final int HAS_ALPHA = 0x10;
     private static final int HAS_EXIF = 0x08;
@@ -46,12 +43,8 @@ final class WebpWriter implements PictureWriter {
 
     /** The picture as the library writes it, with nothing said about it. */
     byte[] bare(Picture picture) throws IOException {
-        return LIBRARY.bytes(packed(picture.pixels()), (writer, param) -> {
-            param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-            param.setCompressionType(options.lossless() ? "Lossless" : "Lossy");
-            param.setCompressionQuality(options.lossless() ? 0.75f : options.quality() / 100f);
-            return null;
-        });
+        return LibWebp.encode(
+                picture.pixels(), new LibWebp.Options(options.quality(), options.lossless(), options.sharpChroma()));
     }
 
     private static byte[] container(byte[] bare, Picture picture, FileTags tags) {
@@ -112,26 +105,6 @@ final class WebpWriter implements PictureWriter {
         if ((data.length & 1) == 1) {
             out.write(0);
         }
-    }
-
-    /** The library wants packed RGB, or ARGB where there is alpha; grey goes into all three. */
-    private static BufferedImage packed(Pixels pixels) {
-        PixelSize size = pixels.size();
-        boolean alpha = pixels.hasAlpha();
-        BufferedImage image = new BufferedImage(
-                size.width(), size.height(), alpha ? BufferedImage.TYPE_INT_ARGB : BufferedImage.TYPE_INT_RGB);
-        int[] argb = ((java.awt.image.DataBufferInt) image.getRaster().getDataBuffer()).getData();
-        byte[] samples = pixels.bytes();
-        int bands = pixels.bands();
-        int green = pixels.colourBands() == 1 ? 0 : 1;
-        for (int i = 0, at = 0; i < argb.length; i++, at += bands) {
-            int opacity = alpha ? samples[at + bands - 1] & 0xff : 0xff;
-            argb[i] = opacity << 24
-                    | (samples[at] & 0xff) << 16
-                    | (samples[at + green] & 0xff) << 8
-                    | samples[at + 2 * green] & 0xff;
-        }
-        return image;
     }
 
     private static ByteBuffer little(int size) {

@@ -1,6 +1,7 @@
 package app.vineparcel.core.measure.look;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -38,6 +39,11 @@ public enum Visibility {
                 .filter(step -> score >= step.least)
                 .findFirst()
                 .orElse(AT_ONCE);
+    }
+
+    /** Those that somebody may want of a file: all but the last. */
+    public static List<Visibility> thatCanBeAsked() {
+        return List.of(NOT_SEEN, WHEN_FLICKERING, SIDE_BY_SIDE);
     }
 
     /** The step of these words; empty where there is none. */

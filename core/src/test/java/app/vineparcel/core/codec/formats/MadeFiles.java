@@ -1,11 +1,12 @@
 package app.vineparcel.core.codec.formats;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.heif.AvifFormat;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
+import app.vineparcel.core.codec.jxl.JxlFormat;
 import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.codec.tiff.Compression;
 import app.vineparcel.core.codec.tiff.TiffFormat;
@@ -39,6 +40,7 @@ final class MadeFiles {
             case TIFF -> write(new TiffFormat(8, Compression.LZW), photo, file);
             case WEBP -> write(new WebpFormat(90, false), photo, file);
             case AVIF -> write(new AvifFormat(80, false), photo, file);
+            case JXL -> write(new JxlFormat(80, true, 8), photo, file);
             case GIF -> ImageIO.write(Pictures.image(photo), "gif", file.toFile());
             case BMP -> ImageIO.write(Pictures.image(photo), "bmp", file.toFile());
             case ICO -> Files.write(file, icon(photo));

@@ -6,13 +6,13 @@ import static org.assertj.core.api.Assumptions.assumeThat;
 
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.AwtPixels;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.LibraryReader;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.SourceFormat;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.CmykJpeg;
 import app.vineparcel.core.codec.jpeg.JdkJpegEngine;
 import app.vineparcel.core.codec.jpeg.JpegEngine;

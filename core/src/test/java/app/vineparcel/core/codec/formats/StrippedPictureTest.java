@@ -2,9 +2,9 @@ package app.vineparcel.core.codec.formats;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.DataUri;
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.jpeg.JpegSegments;
 import app.vineparcel.core.codec.png.PngFormat;

@@ -3,12 +3,12 @@ package app.vineparcel.core.codec.formats;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.WeightLimit;
 import app.vineparcel.core.codec.gif.GifFormat;
-import app.vineparcel.core.codec.jpeg.Chroma;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.codec.webp.WebpFormat;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.vineparcel.core.NotRead;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.formats.PictureReaders;

@@ -2,6 +2,7 @@ package app.vineparcel.core.codec.jpeg;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;

@@ -1,9 +1,9 @@
-package app.vineparcel.core.codec.jpeg;
+package app.vineparcel.core.codec;
 
 import java.util.Arrays;
 import java.util.List;
 
-/** JPEG chroma subsampling: colour detail in full, halved across, or halved both ways. */
+/** Chroma subsampling: colour detail in full, halved across, or halved both ways. */
 public enum Chroma {
     FULL("4:4:4", 1, 1, 1.31),
     HALF_ACROSS("4:2:2", 2, 1, 1.15),
@@ -27,11 +27,12 @@ public enum Chroma {
     }
 
     /** All of them as the trade writes them. */
-    static List<String> notations() {
+    public static List<String> notations() {
         return Arrays.stream(values()).map(Chroma::notation).toList();
     }
 
-    static Chroma of(String notation) {
+    /** The one of that notation. */
+    public static Chroma of(String notation) {
         return values()[notations().indexOf(notation)];
     }
 
@@ -45,8 +46,8 @@ public enum Chroma {
         return down;
     }
 
-    /** What it adds to a file, by the median of photographs at quality 82. */
-    double weight() {
+    /** What it adds to a JPEG, by the median of photographs at quality 82. */
+    public double weight() {
         return weight;
     }
 }

@@ -5,31 +5,27 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
-/** The two programs of this machine that write and read a format for us, and the Debian package that brings them. May be used from several threads. */
-public final class CodecPrograms {
+/** The program of this machine that writes a format for us, and the Debian package that brings it. May be used from several threads. */
+public final class EncoderProgram {
 
     private static final String UNKNOWN = "none";
 
     private final String format;
     private final ExternalProgram encoder;
-    private final ExternalProgram decoder;
     private final String debianPackage;
     private @Nullable String version;
 
     /**
-     * Programs, installed or not.
+     * A program, installed or not.
      *
      * @param format its title
      * @param encoder the name of the program that writes it
-     * @param decoder the name of the program that reads it
      */
-    public CodecPrograms(String format, String encoder, String decoder, String debianPackage) {
+    public EncoderProgram(String format, String encoder, String debianPackage) {
         this.format = format;
         this.encoder = new ExternalProgram(encoder);
-        this.decoder = new ExternalProgram(decoder);
         this.debianPackage = debianPackage;
     }
 
@@ -72,23 +68,5 @@ public final class CodecPrograms {
             encoder.run(options.done(folder), folder, encoder.name() + " cannot encode this picture.");
             return finish.done(folder);
         });
-    }
-
-    /**
-     * Decodes into a PNG that is gone afterwards; empty where the decoder is not installed.
-     *
-     * @param options the decoder's options, by the path of the PNG that it writes
-     * @param read reads the PNG
-     * @throws IOException in words, if the decoder does not succeed
-     */
-    public <T> Optional<T> decode(Function<String, List<String>> options, InFolder<T> read) throws IOException {
-        if (!decoder.isInstalled()) {
-            return Optional.empty();
-        }
-        return Optional.of(ExternalProgram.inTemporaryFolder(folder -> {
-            Path png = folder.resolve("out.png");
-            decoder.run(options.apply(png.toString()), folder, "the %s cannot be decoded.".formatted(format));
-            return read.done(png);
-        }));
     }
 }
