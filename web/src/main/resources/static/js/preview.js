@@ -323,6 +323,11 @@ export const preview = {
   draw,
   whole: () => zoomTo(true),
   oneToOne: () => zoomTo(false),
+  /** Of the rendition, px; nothing before it was shown. */
+  size: () => shown && { width: shown.width, height: shown.height },
+  /** The point in the middle of the pane, as shares of the rendition's sides. */
+  middle: () => place,
+  thumbnail: (across, down) => fetchView('after', { x: 0, y: 0, width: shown.width, height: shown.height, across, down }),
   wait() {
     pane.classList.add('is-working');
   },

@@ -2,7 +2,9 @@
 import { send } from './server.js';
 import { msg } from './messages.js';
 import './finding.js';
+import { ladder } from './ladder.js';
 import { preview } from './preview.js';
+import { whichFormat } from './which-format.js';
 import { cropFrame } from './crop.js';
 
 const form = document.querySelector('form.recipe');
@@ -200,6 +202,34 @@ form.querySelector('[data-clause="watermark"]').addEventListener('toggle', event
   else preview.draw();
 });
 
+// the ladder and the question which format: both on what the form says now
+const asked = fields => {
+  const body = new URLSearchParams(new FormData(form));
+  for (const [name, value] of Object.entries({ piece: pieces.value, session, ...fields })) body.set(name, value);
+  return body;
+};
+const take = (type, quality) => {
+  set('/format/type', type);
+  if (field('/format/looks-like')) field('/format/looks-like').value = '';
+  set('/format/quality', quality);
+};
+if (pieces) {
+  const rungs = ladder(document.querySelector('[data-ladder]'), {
+    size: preview.size,
+    thumbnail: preview.thumbnail,
+    ask: (fields, signal) => send('/recipes/ladder', asked(fields), signal),
+    take,
+  });
+  const formats = whichFormat(document.querySelector('[data-which]'), {
+    pieces: async () => (await send('/recipes/which-format/pieces', asked({}))).json(),
+    ask: (piece, type, sum, signal) => send('/recipes/which-format', asked({ piece, type, sum }), signal),
+    own: () => chosen(choosers.find(chooser => chooser.dataset.shows === 'format')),
+    take,
+  });
+  form.querySelector('[data-open-ladder]').addEventListener('click', () => preview.size() && rungs.open(preview.middle()));
+  form.querySelector('[data-open-which]').addEventListener('click', () => formats.open());
+}
+
 pieces?.addEventListener('change', () => {
   localStorage.setItem('preview-piece', pieces.value);
   check();
@@ -222,4 +252,7 @@ form.querySelectorAll('.clause').forEach(clause => {
 recall();
 read();
 show();
-check();
+// what was chosen on a ladder elsewhere
+const wanted = new URLSearchParams(location.search);
+if (wanted.has('type') && wanted.has('quality')) take(wanted.get('type'), wanted.get('quality'));
+else check();

@@ -2,6 +2,8 @@ package app.vineparcel.web;
 
 import app.vineparcel.core.FileSize;
 import app.vineparcel.core.PlainNumber;
+import app.vineparcel.core.measure.look.Ssimulacra2;
+import app.vineparcel.core.measure.look.Visibility;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -83,12 +85,21 @@ public final class Words {
     }
 
     /**
-     * How far two pictures are apart.
+     * How near a file looks to its picture.
      *
-     * @param similarity by SSIM, up to 1
+     * @param score up to 100
      */
-    public String difference(double similarity) {
-        double off = Math.max(0, 1 - similarity);
-        return off > 0 && off < 0.0005 ? "< 0.001" : String.format(Locale.ROOT, "%.3f", off);
+    public String likeness(double score) {
+        return score >= Ssimulacra2.SAME
+                ? Text.of("likeness.same")
+                : Text.of(
+                        "likeness.of",
+                        String.format(Locale.ROOT, "%.0f", Math.max(0, Math.floor(score))),
+                        Visibility.of(score).words());
+    }
+
+    /** The short of it: the number alone. */
+    public String score(double score) {
+        return String.format(Locale.ROOT, "%.0f", Math.max(0, Math.floor(score)));
     }
 }

@@ -2,9 +2,12 @@ package app.vineparcel.core.render;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
+import app.vineparcel.core.codec.jpeg.JpegFormat;
+import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Extent;
 import app.vineparcel.core.geometry.PixelSize;
@@ -12,6 +15,7 @@ import app.vineparcel.core.measure.Ssim;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.recipe.Recipe;
+import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
@@ -19,6 +23,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 
@@ -31,7 +36,10 @@ public final class PreviewSession implements AutoCloseable {
     /** Everything of a recipe that the pixels before encoding depend on. */
     private record Appearance(List<Object> clauses) {
         static Appearance of(PlannedRendition planned) {
-            Recipe recipe = asPicture(planned.column().recipe());
+            return of(planned, asPicture(planned.column().recipe()));
+        }
+
+        static Appearance of(PlannedRendition planned, Recipe recipe) {
             OutputFormat format = recipe.format();
             return new Appearance(List.of(
                     planned.piece(),
@@ -57,6 +65,8 @@ public final class PreviewSession implements AutoCloseable {
     private volatile FramedSources.@Nullable FramedSource framed;
     private @Nullable PreviewViews views;
     private @Nullable Likeness likeness;
+    private @Nullable Ladder ladder;
+    private @Nullable Appearance ladderOf;
     private @Nullable Picture compared;
 
     /**
@@ -183,6 +193,7 @@ public final class PreviewSession implements AutoCloseable {
                     from.framing(),
                     picture.pixels().size(),
                     Files.size(file),
+                    sum(file),
                     written,
                     profile(recipe, picture),
                     difference,
@@ -248,9 +259,56 @@ public final class PreviewSession implements AutoCloseable {
                 .after(size.box(), size);
     }
 
+    /**
+     * A ladder of what is planned, at its recipe's size and colours.
+     *
+     * @param about the region that is looked at, px of the rendition
+     */
+    public Ladder ladder(PlannedRendition planned, Box about) throws ProblemException {
+        Ladder known = ladder;
+        Recipe recipe = asPicture(planned.column().recipe())
+                .change()
+                .format(new PngFormat(32))
+                .looksLike(OptionalDouble.empty())
+                .build();
+        Appearance wanted = Appearance.of(planned, recipe);
+        if (known != null && wanted.equals(ladderOf) && known.covers(about)) {
+            return known;
+        }
+        FramedSources.FramedSource from = pieces.of(planned);
+        Recipe own = planned.column().recipe();
+        boolean inks = own.format().takesInks() && !own.format().isVector();
+        Picture flat = RenditionPixels.of(from, inks ? inked(own) : flat(recipe), context)
+                .picture();
+        Picture clear = flat.pixels().colourBands() > 3
+                ? flat
+                : RenditionPixels.of(from, recipe, context).picture();
+        Ladder fresh =
+                new Ladder(from, recipe.background(), flat, clear.pixels().hasAlpha() ? clear : flat, about, context);
+        ladder = fresh;
+        ladderOf = wanted;
+        return fresh;
+    }
+
+    private static Recipe flat(Recipe recipe) {
+        return recipe.change().format(new PngFormat(24)).build();
+    }
+
+    /** In eight bits of a format that takes inks, should the recipe's profile have them. */
+    private static Recipe inked(Recipe recipe) {
+        return recipe.change()
+                .format(new JpegFormat(100, false, Chroma.FULL))
+                .looksLike(OptionalDouble.empty())
+                .build();
+    }
+
     /** Pictures of what was last put here; empty before anything was. */
     public Optional<PreviewViews> views() {
         return Optional.ofNullable(views);
+    }
+
+    private static String sum(Path file) throws IOException {
+        return FileContent.sum(file);
     }
 
     private static Path temporary(PlannedRendition planned) throws ProblemException {

@@ -30,7 +30,7 @@ public final class PreviewViews {
      */
     public record View(PixelSize size, byte[] rgba) {
 
-        private static View of(Pixels pixels) {
+        static View of(Pixels pixels) {
             int count = Math.toIntExact(pixels.size().pixels());
             byte[] from = pixels.bytes();
             if (pixels.hasAlpha()) {
@@ -81,6 +81,34 @@ public final class PreviewViews {
             this.key = former.key;
             this.before = former.before;
         }
+    }
+
+    /** Views of a decoded part of a rendition alone. */
+    PreviewViews(
+            FramedSources.FramedSource framed,
+            Background background,
+            Picture part,
+            RenditionPixels.RenderContext context) {
+        this(framed, background, part, Optional.empty(), context, null);
+    }
+
+    /** The rendition's pixels as its file has them, in its own colours. */
+    PreparedSource decoded() {
+        return after;
+    }
+
+    /** What it was made from, and how. */
+    FramedSources.FramedSource framed() {
+        return framed;
+    }
+
+    RenditionPixels.RenderContext context() {
+        return context;
+    }
+
+    /** The size of the rendition, px. */
+    public PixelSize size() {
+        return size;
     }
 
     /**

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param framing which part of the piece it shows
  * @param size the rendition's, px
  * @param bytes of the whole file
+ * @param sha256 of its content, in lower-case hexadecimal
  * @param format as it was written, with the quality that a weight limit led to
  * @param profile the title of the colour profile that its numbers are in
  * @param difference of the decoded file from the same pixels before encoding; empty where the format keeps shapes or cannot be decoded here
@@ -22,6 +23,7 @@ public record RecipePreview(
         Framing framing,
         PixelSize size,
         long bytes,
+        String sha256,
         OutputFormat format,
         String profile,
         Optional<Difference> difference,

@@ -4,6 +4,8 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.enclosures.EnclosedFiles;
 import app.vineparcel.web.enclosures.HookCalls;
+import app.vineparcel.web.proof.Verdict;
+import app.vineparcel.web.proof.Verdicts;
 import app.vineparcel.web.runs.DeliveredLine;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
@@ -41,6 +43,7 @@ class DeliveryController {
     private final EnclosedFiles enclosed;
     private final HookCalls hooks;
     private final DeliveryCheck check;
+    private final Verdicts verdicts;
 
     DeliveryController(
             DeliveryService deliveries,
@@ -49,7 +52,8 @@ class DeliveryController {
             Sending sending,
             EnclosedFiles enclosed,
             HookCalls hooks,
-            DeliveryCheck check) {
+            DeliveryCheck check,
+            Verdicts verdicts) {
         this.deliveries = deliveries;
         this.runs = runs;
         this.frame = frame;
@@ -57,6 +61,7 @@ class DeliveryController {
         this.enclosed = enclosed;
         this.hooks = hooks;
         this.check = check;
+        this.verdicts = verdicts;
     }
 
     @GetMapping("/assignments/{id}/deliveries")
@@ -211,6 +216,15 @@ class DeliveryController {
         return counts;
     }
 
+    /** What was decided about files in a proof, in words. */
+    private Map<String, Verdict> decided(long runId) {
+        try {
+            return verdicts.of(runs.summary(runId).run().assignmentId());
+        } catch (ProblemException gone) {
+            return Map.of();
+        }
+    }
+
     private void window(
             long runId,
             DeliveryQuery query,
@@ -237,6 +251,7 @@ class DeliveryController {
         model.addAttribute("folders", part(folders, from, to));
         List<DeliveryRow> shown = part(meant, from - folders.size(), to - folders.size());
         model.addAttribute("rows", shown);
+        model.addAttribute("decided", decided(runId));
         model.addAttribute(
                 "profiles",
                 runs.profiles(

@@ -12,6 +12,8 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.render.Order;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.proof.Verdict;
+import app.vineparcel.web.proof.Verdicts;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.storage.DeliveryFolders;
@@ -47,6 +49,7 @@ class DeliveredSet {
     private final RunService runs;
     private final SourceReader reader;
     private final DeliveryFolders folders;
+    private final Verdicts verdicts;
     /** By the sums of files, so that a run that changed little asks few of them. */
     private final Map<String, Said> known = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -57,7 +60,8 @@ class DeliveredSet {
         }
     });
 
-    DeliveredSet(RunService runs, SourceReader reader, DeliveryFolders folders) {
+    DeliveredSet(RunService runs, SourceReader reader, DeliveryFolders folders, Verdicts verdicts) {
+        this.verdicts = verdicts;
         this.runs = runs;
         this.reader = reader;
         this.folders = folders;
@@ -71,6 +75,7 @@ class DeliveredSet {
     List<Delivered> of(long assignmentId, long channelId, String below) {
         Path root = folders.of(assignmentId);
         Map<String, Map<Integer, Order>> units = new HashMap<>();
+        Map<String, Verdict> decided = verdicts.of(assignmentId);
         List<Delivered> files = new ArrayList<>();
         for (Rendition rendition : runs.inPlace(assignmentId, channelId)) {
             if (!below.isEmpty() && !rendition.path().startsWith(below + "/")) {
@@ -80,12 +85,17 @@ class DeliveredSet {
                             rendition.runId() + ":" + rendition.unit(),
                             unit -> runs.orders(rendition.runId(), rendition.unit()))
                     .get(rendition.position());
-            files.add(delivered(root, rendition, Optional.ofNullable(order), below));
+            Optional<Delivered.Passed> passed = Optional.ofNullable(
+                            decided.get(Verdicts.key(rendition.path(), rendition.sha256())))
+                    .filter(Verdict::passed)
+                    .map(verdict -> new Delivered.Passed(verdict.author(), verdict.decidedAt()));
+            files.add(delivered(root, rendition, Optional.ofNullable(order), below, passed));
         }
         return files;
     }
 
-    private Delivered delivered(Path root, Rendition rendition, Optional<Order> order, String below) {
+    private Delivered delivered(
+            Path root, Rendition rendition, Optional<Order> order, String below, Optional<Delivered.Passed> passed) {
         Path file = root.resolve(rendition.path());
         Said said = known.computeIfAbsent(rendition.sha256(), sum -> ask(file));
         Optional<PlannedRendition> planned = order.map(Order::planned);
@@ -105,6 +115,7 @@ class DeliveredSet {
                 rendition.sha256(),
                 said.facts().rights(),
                 said.facts().altText().or(() -> piece.flatMap(one -> one.known().altText())),
+                passed,
                 time(file));
     }
 

@@ -95,6 +95,7 @@ class DrawerController {
         int row = plan.grid().rowOf(piece).orElseThrow();
         int at = plan.grid().columnOf(column).orElseThrow();
         CellState state = plan.made().state(plan.grid(), row, at);
+        model.addAttribute("assignmentId", id);
         model.addAttribute("cell", cell);
         model.addAttribute("piece", plan.rows().get(row));
         model.addAttribute("number", row + 1);

@@ -5,6 +5,7 @@ import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlanPiece;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.render.Ladder;
 import app.vineparcel.core.render.PreviewSession;
 import app.vineparcel.core.render.PreviewViews;
 import app.vineparcel.core.render.RecipePreview;
@@ -176,6 +177,20 @@ public class PreviewSessions {
         return opened == null || !planned.piece().equals(session.piece)
                 ? Optional.empty()
                 : opened.quickView(planned, part);
+    }
+
+    /**
+     * A ladder of what is planned, on which formats can be tried by several threads.
+     *
+     * @param about the region that is looked at, px of the rendition
+     */
+    public Ladder ladder(String page, PlannedRendition planned, Box about) throws ProblemException {
+        Session session = sessions.computeIfAbsent(page, key -> new Session());
+        session.used = clock.instant();
+        tidy(session);
+        synchronized (session) {
+            return opened(session, planned.piece()).ladder(planned, about);
+        }
     }
 
     /** Clears sessions that nobody has used for a while. */

@@ -43,6 +43,7 @@ public final class RecipeForm {
     private static final String DENSITIES = "/size/densities";
 
     private static final String WEIGHT = "/format/max-bytes";
+    private static final String LOOK = "/format/looks-like";
     private static final BigDecimal KILO = new BigDecimal(1000);
 
     private static final List<String> NUMBERS = List.of(
@@ -152,12 +153,23 @@ public final class RecipeForm {
         ObjectNode format = root.putObject("format");
         FormatFields.put(format, values);
         put(format, WEIGHT);
+        look(format);
         ObjectNode metadata = root.putObject("metadata");
         put(metadata, "/metadata/keep");
         put(metadata, "/metadata/drop-location");
         ObjectNode set = metadata.putObject("set");
         RIGHTS.forEach(field -> put(set, "/metadata/set/" + field));
         return RecipeReader.read(JSON.writeValueAsString(root), "");
+    }
+
+    /** A word of the scale, or a number on it; a format without a weight step has none. */
+    private void look(ObjectNode format) {
+        String text = value(LOOK);
+        if (text.matches("\\d{1,3}(\\.\\d{1,6})?")) {
+            format.put("looks-like", new BigDecimal(text));
+        } else if (!text.isEmpty()) {
+            format.put("looks-like", text);
+        }
     }
 
     private void densities(ObjectNode size) {

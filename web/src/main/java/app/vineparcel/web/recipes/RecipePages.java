@@ -3,6 +3,7 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.colour.PressProfile;
 import app.vineparcel.core.geometry.Anchor;
+import app.vineparcel.core.measure.look.Visibility;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.SizeModes;
 import app.vineparcel.web.Text;
@@ -49,6 +50,9 @@ public class RecipePages {
         model.addAttribute("sizeModes", sizeModes());
         model.addAttribute("formats", FormatFields.types());
         model.addAttribute("formatFields", FormatFields.all());
+        model.addAttribute("ladderKinds", LadderAnswers.kinds());
+        model.addAttribute("ladderQualities", LadderAnswers.QUALITIES);
+        model.addAttribute("looks", Visibility.thatCanBeAsked());
         model.addAttribute("marks", marks.files());
         model.addAttribute("groups", pieces.groups());
         model.addAttribute(

@@ -30,9 +30,9 @@ public final class RecipePreviewAnswers {
         answer.put("written", Sentences.format(preview.format()));
         answer.put("profile", preview.profile());
         answer.put("clipped", WORDS.share(preview.clipped()));
-        preview.similarity().ifPresent(similarity -> {
-            answer.put("similarity", similarity);
-            answer.put("difference", WORDS.difference(similarity));
+        preview.difference().ifPresent(difference -> {
+            answer.put("similarity", difference.similarity());
+            answer.put("difference", WORDS.likeness(difference.score()));
         });
         answer.put(
                 "clear",

@@ -21,6 +21,7 @@ import java.util.Optional;
  * @param sha256 in lower-case hexadecimal
  * @param rights what it says of itself
  * @param altText what it shows, in words
+ * @param passed by whom and when it was passed in a proof; empty where nobody did
  * @param time when it was put in place
  */
 public record Delivered(
@@ -38,7 +39,11 @@ public record Delivered(
         String sha256,
         Rights rights,
         Optional<String> altText,
+        Optional<Passed> passed,
         Instant time) {
+
+    /** That somebody looked at it closely and passed it. */
+    public record Passed(String by, Instant at) {}
 
     private static final double MM = 25.4;
 

@@ -53,6 +53,8 @@ public record Manifest(String assignment, String channel, int run, Instant made,
             "copyright",
             "licence",
             "alternative text",
+            "passed by",
+            "passed at",
             "time");
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
@@ -90,6 +92,8 @@ public record Manifest(String assignment, String channel, int run, Instant made,
             file.rights().copyright().ifPresent(text -> one.put("copyright", text));
             file.rights().licence().ifPresent(text -> one.put("licence", text));
             file.altText().ifPresent(text -> one.put("alt-text", text));
+            file.passed().ifPresent(passed -> one.put("passed-by", passed.by())
+                    .put("passed-at", passed.at().toString()));
             one.put("time", file.time().toString());
         }
         return JSON.writeValueAsString(root) + "\n";
@@ -120,6 +124,8 @@ public record Manifest(String assignment, String channel, int run, Instant made,
                     text(file.rights().copyright().orElse("")),
                     text(file.rights().licence().orElse("")),
                     text(file.altText().orElse("")),
+                    text(file.passed().map(Delivered.Passed::by).orElse("")),
+                    file.passed().map(passed -> passed.at().toString()).orElse(""),
                     file.time().toString());
             all.append(String.join(",", row)).append("\r\n");
         }

@@ -54,6 +54,7 @@ class EnclosuresTest {
                 "0".repeat(64),
                 OURS,
                 Optional.of("Terraces at \"noon\""),
+                Optional.of(new Delivered.Passed("Ida Fennel", NOON)),
                 NOON);
     }
 
@@ -67,8 +68,8 @@ class EnclosuresTest {
         assertThat(lines[1])
                 .isEqualTo("\"large/a,b.jpg\",Terraces,terraces.jpg,Page,3,1200,800,101.6,67.7,sRGB,120000,"
                         + "0".repeat(64) + ",\"'=SUM(A1), Harrow Lane Growers\",Harrow Lane Growers 2026,"
-                        + "\"One \"\"use\"\" only\",\"Terraces at \"\"noon\"\"\",2026-09-01T12:00:00Z");
-        assertThat(manifest.json()).contains("\"print-width-mm\" : 101.6", "\"creator\" : \"=SUM(A1), Harrow");
+                        + "\"One \"\"use\"\" only\",\"Terraces at \"\"noon\"\"\",Ida Fennel,2026-09-01T12:00:00Z,2026-09-01T12:00:00Z");
+        assertThat(manifest.json()).contains("\"print-width-mm\" : 101.6", "\"passed-by\" : \"Ida Fennel\"", "\"creator\" : \"=SUM(A1), Harrow");
         assertThat(Manifest.read(manifest.json(), "m"))
                 .containsExactly(new Manifest.Entry("large/a,b.jpg", 120_000, "0".repeat(64)));
     }
@@ -119,6 +120,7 @@ class EnclosuresTest {
                 bytes,
                 sum,
                 Rights.NONE,
+                Optional.empty(),
                 Optional.empty(),
                 NOON);
     }
