@@ -375,6 +375,8 @@ export const preview = {
     say('pixels', answer.pixels);
     say('weight', answer.weight, answer.exactly);
     say('difference', answer.similarity === undefined ? msg('none') : answer.difference);
+    say('score', answer.score ?? msg('none'));
+    say('seen', answer.seen ?? '');
     say('similarity', answer.similarity === undefined ? msg('shapes') : `SSIM ${answer.similarity.toFixed(4)}`);
     say('clipped', answer.clipped);
     say('profile', answer.profile, answer.profile);

@@ -2,6 +2,7 @@ package app.vineparcel.web.recipes;
 
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.Framing;
+import app.vineparcel.core.measure.look.Visibility;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Sentences;
 import app.vineparcel.core.render.RecipePreview;
@@ -32,6 +33,8 @@ public final class RecipePreviewAnswers {
         answer.put("clipped", WORDS.share(preview.clipped()));
         preview.difference().ifPresent(difference -> {
             answer.put("similarity", difference.similarity());
+            answer.put("score", WORDS.score(difference.score()));
+            answer.put("seen", Visibility.of(difference.score()).words());
             answer.put("difference", WORDS.likeness(difference.score()));
         });
         answer.put(

@@ -5,6 +5,8 @@ import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.png.PngFormat;
+import app.vineparcel.core.codec.pnm.PnmWriter;
+import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -54,19 +56,29 @@ final class JxlWriter implements PictureWriter {
     }
 
     private List<String> options(Picture picture, FileTags tags, Path folder) throws IOException {
-        boolean wide = options.bits() == 16;
-        boolean alpha = picture.pixels().hasAlpha();
-        FileTags inside = tags.embedProfile() ? FileTags.profiled(tags.ppi()) : FileTags.plain(tags.ppi());
-        new PngFormat(wide ? alpha ? 64 : 48 : alpha ? 32 : 24)
-                .writer()
-                .write(picture, inside, folder.resolve("in.png"));
         List<String> command = new ArrayList<>(List.of(
-                folder.resolve("in.png").toString(),
+                input(picture, tags, folder).toString(),
                 folder.resolve("out.jxl").toString(),
                 "--num_threads=0",
                 "--effort=" + EFFORT));
         command.add("--distance=" + (options.lossless() ? 0 : distance(options.quality())));
+        if (!picture.pixels().hasAlpha() && tags.embedProfile()) {
+            Path icc = Files.write(folder.resolve("in.icc"), picture.profile().bytes());
+            command.addAll(List.of("-x", "icc_pathname=" + icc));
+        }
         return command;
+    }
+
+    /** Without transparency as plain samples, which are written and read in no time; else as PNG. */
+    private static Path input(Picture picture, FileTags tags, Path folder) throws IOException {
+        Pixels pixels = picture.pixels();
+        if (!pixels.hasAlpha()) {
+            return PnmWriter.write(pixels, folder.resolve("in.ppm"));
+        }
+        FileTags inside = tags.embedProfile() ? FileTags.profiled(tags.ppi()) : FileTags.plain(tags.ppi());
+        Path png = folder.resolve("in.png");
+        new PngFormat(pixels.depth() == 16 ? 64 : 32).writer().write(picture, inside, png);
+        return png;
     }
 
     /** The program's own scale: a quality as how far the picture may be from its original, 0.1 to 25, where 1 is hardly seen. */

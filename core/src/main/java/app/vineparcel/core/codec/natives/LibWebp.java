@@ -91,6 +91,35 @@ public final class LibWebp {
         }
     }
 
+    /**
+     * The pixels of a file that was encoded here a moment ago. Foreign files go to a reader that cannot take the process with it.
+     *
+     * @param alpha whether transparency is wanted
+     * @throws IOException in words, if the library is not installed or refuses the file
+     */
+    public static Pixels decodeOwn(byte[] webp, boolean alpha) throws IOException {
+        Functions functions = LIBRARY.required();
+        int[] width = new int[1];
+        int[] height = new int[1];
+        SizeT length = new SizeT(webp.length);
+        if (functions.WebPGetInfo(webp, length, width, height) == 0) {
+            throw new IOException("it is no WebP.");
+        }
+        PixelSize size = new PixelSize(width[0], height[0]);
+        int bands = alpha ? 4 : 3;
+        try (Memory samples = new Memory(size.pixels() * bands)) {
+            int stride = size.width() * bands;
+            SizeT room = new SizeT(samples.size());
+            Pointer decoded = alpha
+                    ? functions.WebPDecodeRGBAInto(webp, length, samples, room, stride)
+                    : functions.WebPDecodeRGBInto(webp, length, samples, room, stride);
+            if (decoded == null) {
+                throw new IOException("its data is damaged.");
+            }
+            return Pixels.of8(size, bands, alpha, samples.getByteArray(0, Math.toIntExact(samples.size())));
+        }
+    }
+
     private static Config config(Functions webp, Options options) throws IOException {
         Config config = new Config();
         float quality = options.lossless() ? LOSSLESS_EFFORT : options.quality();
@@ -149,6 +178,14 @@ public final class LibWebp {
         void WebPMemoryWriterClear(Writer writer);
 
         int WebPEncode(Config config, Picture picture);
+
+        int WebPGetInfo(byte[] data, SizeT size, int[] width, int[] height);
+
+        @Nullable
+        Pointer WebPDecodeRGBInto(byte[] data, SizeT size, Pointer into, SizeT room, int stride);
+
+        @Nullable
+        Pointer WebPDecodeRGBAInto(byte[] data, SizeT size, Pointer into, SizeT room, int stride);
     }
 
     /** {@code WebPConfig}. */

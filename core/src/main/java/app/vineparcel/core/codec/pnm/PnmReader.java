@@ -63,6 +63,10 @@ public final class PnmReader implements PictureReader {
             int found = 0;
             int[] held = new int[1];
             try {
+                if (!header.isText() && !header.isBits() && header.most() == 255) {
+                    found = in.readNBytes(bytes, 0, samples); // as they are
+                    return decoded(header, deep, bytes, shorts, found / (double) samples);
+                }
                 for (; found < samples; found++) {
                     if ((found & 0xffff) == 0) {
                         WorkBudget.check();

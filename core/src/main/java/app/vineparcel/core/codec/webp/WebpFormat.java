@@ -144,7 +144,7 @@ public record WebpFormat(int quality, boolean lossless, boolean sharpChroma) imp
 
         @Override
         public Optional<Decoded> readBack(Path file) throws IOException {
-            return Optional.of(new WebpReader().read(file));
+            return Optional.of(WebpWriter.readBack(file));
         }
     }
 }

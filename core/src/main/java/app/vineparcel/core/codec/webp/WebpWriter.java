@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.webp;
 
+import app.vineparcel.core.codec.Decoded;
 import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.PictureWriter;
@@ -20,6 +21,10 @@ import java.nio.file.Path;
  */
 final class WebpWriter implements PictureWriter {
 
+    private static final int RIFF_HEADER = 12;
+    /** Where the extended header has them. */
+    private static final int FLAGS = 20;
+
     private static final int HAS_ICC = 0x20;
     private static final int HAS_ALPHA = 0x10;
     private static final int HAS_EXIF = 0x08;
@@ -39,6 +44,18 @@ final class WebpWriter implements PictureWriter {
                     "a WebP file holds up to %d px an edge, not %s.".formatted(options.longestEdge(), pixels.size()));
         }
         Files.write(file, container(bare(picture), picture, tags));
+    }
+
+    /** What was written a moment ago, by the library where it is installed. */
+    static Decoded readBack(Path file) throws IOException {
+        if (LibWebp.missing().isPresent()) {
+            return new WebpReader().read(file);
+        }
+        byte[] webp = Files.readAllBytes(file);
+        boolean alpha = webp.length > FLAGS
+                && new String(webp, RIFF_HEADER, 4, StandardCharsets.US_ASCII).equals("VP8X")
+                && (webp[FLAGS] & HAS_ALPHA) != 0;
+        return Decoded.plain(LibWebp.decodeOwn(webp, alpha));
     }
 
     /** The picture as the library writes it, with nothing said about it. */

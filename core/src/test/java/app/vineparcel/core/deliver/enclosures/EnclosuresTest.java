@@ -66,10 +66,15 @@ class EnclosuresTest {
         String[] lines = manifest.csv().split("\r\n");
         assertThat(lines[0]).startsWith("path,piece,source,recipe,recipe version,width px");
         assertThat(lines[1])
-                .isEqualTo("\"large/a,b.jpg\",Terraces,terraces.jpg,Page,3,1200,800,101.6,67.7,sRGB,120000,"
-                        + "0".repeat(64) + ",\"'=SUM(A1), Harrow Lane Growers\",Harrow Lane Growers 2026,"
-                        + "\"One \"\"use\"\" only\",\"Terraces at \"\"noon\"\"\",Ida Fennel,2026-09-01T12:00:00Z,2026-09-01T12:00:00Z");
-        assertThat(manifest.json()).contains("\"print-width-mm\" : 101.6", "\"passed-by\" : \"Ida Fennel\"", "\"creator\" : \"=SUM(A1), Harrow");
+                .isEqualTo(
+                        "\"large/a,b.jpg\",Terraces,terraces.jpg,Page,3,1200,800,101.6,67.7,sRGB,120000,"
+                                + "0".repeat(64) + ",\"'=SUM(A1), Harrow Lane Growers\",Harrow Lane Growers 2026,"
+                                + "\"One \"\"use\"\" only\",\"Terraces at \"\"noon\"\"\",Ida Fennel,2026-09-01T12:00:00Z,2026-09-01T12:00:00Z");
+        assertThat(manifest.json())
+                .contains(
+                        "\"print-width-mm\" : 101.6",
+                        "\"passed-by\" : \"Ida Fennel\"",
+                        "\"creator\" : \"=SUM(A1), Harrow");
         assertThat(Manifest.read(manifest.json(), "m"))
                 .containsExactly(new Manifest.Entry("large/a,b.jpg", 120_000, "0".repeat(64)));
     }
