@@ -36,7 +36,7 @@ export function panes(place, address) {
     marks = [],
     dragging = null,
     due = false;
-  const view = { onNote: () => {}, onMoved: () => {} };
+  const view = { onNote: () => {}, onMoved: () => {}, onLost: () => {} };
 
   const reference = () => shown[0]?.grid;
   /** Device pixels for the whole width of the piece. */
@@ -51,6 +51,7 @@ export function panes(place, address) {
     if (!image) {
       image = new Image();
       image.onload = redraw;
+      image.onerror = () => view.onLost();
       image.src = address(pane, at, x, y);
       tiles.set(key, image);
       if (tiles.size > MOST_TILES) tiles.delete(tiles.keys().next().value);
@@ -347,8 +348,9 @@ export function panes(place, address) {
       redraw();
     },
     point: () => point,
+    /** Of a rendition that was made again no tile is kept. */
     forget(key) {
-      for (const known of [...tiles.keys()]) if (known.startsWith(`${key}/`)) tiles.delete(known);
+      for (const known of [...tiles.keys()]) if (known.startsWith(`${key}/`) || known.startsWith(`source-${key}/`)) tiles.delete(known);
     },
     redraw,
   });

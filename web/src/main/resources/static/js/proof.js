@@ -91,6 +91,15 @@ async function numbers() {
   page.dataset.counted = layer;
 }
 
+// where the server has closed it meanwhile, it is made again
+let lost = false;
+view.onLost = () => {
+  if (lost) return;
+  lost = true;
+  opened.clear();
+  setTimeout(() => refresh().finally(() => (lost = false)), 500);
+};
+
 for (const one of columns) box(one).addEventListener('change', refresh);
 const layers = page.querySelector('[data-layer]');
 layers.addEventListener('change', () => {

@@ -1,19 +1,12 @@
 package app.vineparcel.core.render;
 
 import app.vineparcel.core.ProblemException;
-import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.Picture;
-import app.vineparcel.core.codec.png.PngFormat;
-import app.vineparcel.core.colour.BuiltInProfile;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -116,7 +109,7 @@ public final class ProofSession implements AutoCloseable {
         }
         PixelSize wanted = new PixelSize((int) Math.max(1, Math.round(part.get().width() / (1 << level))), (int)
                 Math.max(1, Math.round(part.get().height() / (1 << level))));
-        byte[] png = png(shown.layers().view(layer, gain, part.get(), wanted));
+        byte[] png = ScreenTile.png(shown.layers().view(layer, gain, part.get(), wanted));
         tiles.put(key, png);
         return Optional.of(png);
     }
@@ -184,45 +177,6 @@ public final class ProofSession implements AutoCloseable {
             channel[1] /= pixels.size().pixels();
         }
         return shares;
-    }
-
-    private static byte[] png(PreviewViews.View view) throws ProblemException {
-        boolean clear = false;
-        for (int at = 3; at < view.rgba().length && !clear; at += 4) {
-            clear = view.rgba()[at] != (byte) 255;
-        }
-        byte[] samples = clear ? view.rgba() : opaque(view.rgba());
-        try {
-            Path file = Files.createTempFile("vine-parcel-tile", ".png");
-            try {
-                new PngFormat(clear ? 32 : 24)
-                        .writer()
-                        .write(
-                                new Picture(
-                                        Pixels.of8(view.size(), clear ? 4 : 3, clear, samples),
-                                        BuiltInProfile.SRGB.profile()),
-                                FileTags.profiled(72),
-                                file);
-                return Files.readAllBytes(file);
-            } finally {
-                Files.deleteIfExists(file);
-            }
-        } catch (IOException e) {
-            throw new ProblemException(
-                    new app.vineparcel.core.Problem.CannotWrite(
-                            "a tile", "There is no space for it.", "Check whether the disk is full."),
-                    e);
-        }
-    }
-
-    private static byte[] opaque(byte[] rgba) {
-        byte[] rgb = new byte[rgba.length / 4 * 3];
-        for (int from = 0, to = 0; from < rgba.length; from += 4) {
-            rgb[to++] = rgba[from];
-            rgb[to++] = rgba[from + 1];
-            rgb[to++] = rgba[from + 2];
-        }
-        return rgb;
     }
 
     @Override

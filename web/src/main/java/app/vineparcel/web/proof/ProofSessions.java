@@ -1,5 +1,6 @@
 package app.vineparcel.web.proof;
 
+import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.plan.PlannedRendition;
@@ -8,6 +9,8 @@ import app.vineparcel.core.render.ProofSession;
 import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import app.vineparcel.web.Text;
+import app.vineparcel.web.recipes.PictureRoom;
 import app.vineparcel.web.storage.StorageSettings;
 import java.time.Clock;
 import java.time.Duration;
@@ -34,11 +37,13 @@ class ProofSessions {
     private final Shelf shelf;
     private final StorageSettings settings;
     private final Clock clock;
+    private final PictureRoom room;
     private @Nullable ProofSession session;
     private String page = "";
     private Instant used = Instant.EPOCH;
 
-    ProofSessions(SourceReader reader, Shelf shelf, StorageSettings settings, Clock clock) {
+    ProofSessions(SourceReader reader, Shelf shelf, StorageSettings settings, Clock clock, PictureRoom room) {
+        this.room = room;
         this.reader = reader;
         this.shelf = shelf;
         this.settings = settings;
@@ -50,8 +55,14 @@ class ProofSessions {
      *
      * @param others the columns that the page still shows
      */
-    synchronized RecipePreview put(String asking, Collection<String> others, String column, PlannedRendition planned)
+    RecipePreview put(String asking, Collection<String> others, String column, PlannedRendition planned)
             throws ProblemException {
+        room.make(this, planned.piece().info().size().pixels(), this::release);
+        return made(asking, others, column, planned);
+    }
+
+    private synchronized RecipePreview made(
+            String asking, Collection<String> others, String column, PlannedRendition planned) throws ProblemException {
         ProofSession open = session;
         if (open == null || !page.equals(asking)) {
             close();
@@ -61,7 +72,17 @@ class ProofSessions {
         }
         used = clock.instant();
         open.keepOnly(others);
-        return open.put(column, planned);
+        try {
+            return open.put(column, planned);
+        } catch (OutOfMemoryError e) {
+            close();
+            throw new ProblemException(
+                    new Problem.OverBudget(
+                            planned.piece().info().fileName(),
+                            Text.of("proof.no-memory"),
+                            Text.of("proof.give-memory")),
+                    e);
+        }
     }
 
     /** Something of what a page has made; empty if another page has come since. */
@@ -86,11 +107,16 @@ class ProofSessions {
         }
     }
 
+    private synchronized void release() {
+        close();
+    }
+
     private void close() {
         if (session != null) {
             session.close();
             session = null;
             page = "";
+            room.left(this);
         }
     }
 }

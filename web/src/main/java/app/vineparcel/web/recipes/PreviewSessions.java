@@ -66,9 +66,11 @@ public class PreviewSessions {
     private final Shelf shelf;
     private final StorageSettings settings;
     private final Clock clock;
+    private final PictureRoom room;
     private final Map<String, Session> sessions = new ConcurrentHashMap<>();
 
-    PreviewSessions(SourceReader reader, Shelf shelf, StorageSettings settings, Clock clock) {
+    PreviewSessions(SourceReader reader, Shelf shelf, StorageSettings settings, Clock clock, PictureRoom room) {
+        this.room = room;
         this.reader = reader;
         this.shelf = shelf;
         this.settings = settings;
@@ -98,6 +100,7 @@ public class PreviewSessions {
         session.used = clock.instant();
         session.latest.accumulateAndGet(number, Math::max);
         tidy(session);
+        makeRoom(page, session, planned);
         synchronized (session) {
             if (session.gone || session.latest.get() != number) {
                 return Optional.empty();
@@ -188,9 +191,14 @@ public class PreviewSessions {
         Session session = sessions.computeIfAbsent(page, key -> new Session());
         session.used = clock.instant();
         tidy(session);
+        makeRoom(page, session, planned);
         synchronized (session) {
             return opened(session, planned.piece()).ladder(planned, about);
         }
+    }
+
+    private void makeRoom(String page, Session session, PlannedRendition planned) {
+        room.make(session, planned.piece().info().size().pixels(), () -> clear(page, session));
     }
 
     /** Clears sessions that nobody has used for a while. */
@@ -212,6 +220,7 @@ public class PreviewSessions {
 
     private void clear(String page, Session session) {
         sessions.remove(page, session);
+        room.left(session);
         synchronized (session) {
             session.close();
         }
