@@ -106,6 +106,8 @@ final class Confinement {
                 "--symlink",
                 "usr/lib64",
                 "/lib64",
+                "--dev",
+                "/dev",
                 "--ro-bind",
                 source.toAbsolutePath().toString(),
                 SOURCE,

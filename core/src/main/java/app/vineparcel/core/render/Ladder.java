@@ -166,6 +166,16 @@ public final class Ladder {
         }
     }
 
+    /** What a format's file weighs as it is, bytes. */
+    public long bytes(OutputFormat format) throws ProblemException {
+        Picture picture = format.keepsAlpha() ? clear : flat;
+        try {
+            return Math.round(encoded(format, picture).length * share(picture));
+        } catch (IOException e) {
+            throw untried(format, e);
+        }
+    }
+
     private double share(Picture picture) {
         return (double) size().pixels() / picture.pixels().size().pixels();
     }
