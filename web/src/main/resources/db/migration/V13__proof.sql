@@ -23,3 +23,6 @@ create table proof_verdict (
     decided_at    timestamptz   not null,
     unique (assignment_id, path, sha256)
 );
+
+-- The formats that whoever gets a channel's files can open, by their words in a recipe; none for any.
+alter table channel add column understands varchar(200) not null default '';

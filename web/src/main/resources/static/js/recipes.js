@@ -222,7 +222,7 @@ if (pieces) {
   });
   const formats = whichFormat(document.querySelector('[data-which]'), {
     pieces: async () => (await send('/recipes/which-format/pieces', asked({}))).json(),
-    ask: (piece, type, sum, signal) => send('/recipes/which-format', asked({ piece, type, sum }), signal),
+    ask: (piece, type, sum, signal) => send('/recipes/which-format', asked({ piece, type, sum, recipe: form.dataset.recipe }), signal),
     own: () => chosen(choosers.find(chooser => chooser.dataset.shows === 'format')),
     take,
   });

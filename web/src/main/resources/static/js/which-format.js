@@ -25,8 +25,15 @@ export function whichFormat(dialog, page) {
     const qualities = found.map(one => one.quality).sort((a, b) => a - b);
     cell('qualities').textContent = [...new Set([qualities[0], qualities.at(-1)])].join('–');
     const far = found.filter(one => !one.near).length;
-    cell('near').textContent = far ? msg('not-so-near', far, found.length) : msg('as-near', found[0].wanted);
-    cell('take').hidden = found.length < count || far > 0;
+    const { notFor, wanted } = found[0];
+    cell('near').textContent = [
+      far ? msg('not-so-near', far, found.length) : msg('as-near', wanted),
+      notFor && msg('not-understood', notFor),
+    ]
+      .filter(Boolean)
+      .join('; ');
+    cell('take').hidden = found.length < count || far > 0 || Boolean(notFor);
+    row.classList.toggle('is-not-for', Boolean(notFor));
     row.dataset.quality = qualities[Math.floor(qualities.length / 2)];
     const own = rows.find(other => other.dataset.type === page.own())?.dataset.sum;
     for (const other of rows)

@@ -14,13 +14,15 @@ import java.util.Set;
  * @param maxBytes the most that any of them may weigh
  * @param withoutLocation whether none may say where its picture was taken
  * @param wants what each of them shall say
+ * @param understands the formats that whoever gets them can open; empty where that may be any
  */
 public record ChannelRules(
         Set<String> keptOut,
         FolderScheme scheme,
         OptionalLong maxBytes,
         boolean withoutLocation,
-        Set<ChannelRequirement> wants) {
+        Set<ChannelRequirement> wants,
+        Set<String> understands) {
 
     /** Nothing. */
     public static final ChannelRules NONE =
@@ -29,11 +31,26 @@ public record ChannelRules(
     public ChannelRules {
         keptOut = Set.copyOf(keptOut);
         wants = Set.copyOf(wants);
+        understands = Set.copyOf(understands);
     }
 
     /** Nothing has to be said. */
     public ChannelRules(Set<String> keptOut, FolderScheme scheme, OptionalLong maxBytes, boolean withoutLocation) {
-        this(keptOut, scheme, maxBytes, withoutLocation, Set.of());
+        this(keptOut, scheme, maxBytes, withoutLocation, Set.of(), Set.of());
+    }
+
+    /** For whoever can open any format. */
+    public ChannelRules(
+            Set<String> keptOut,
+            FolderScheme scheme,
+            OptionalLong maxBytes,
+            boolean withoutLocation,
+            Set<ChannelRequirement> wants) {
+        this(keptOut, scheme, maxBytes, withoutLocation, wants, Set.of());
+    }
+
+    boolean understands(String type) {
+        return understands.isEmpty() || understands.contains(type);
     }
 
     boolean wantsRights() {

@@ -34,6 +34,8 @@ public enum FindingGuide {
             "lost-on-matte",
             "Lost on the matte",
             "Artwork in nearly the matte's colour disappears where transparency is filled."),
+    FORMAT_NOT_UNDERSTOOD(
+            "format-not-understood", "Format not understood", "Whoever gets this channel's files cannot open it."),
     COPY_OF_WHOLE("copy-of-whole", "Copy of the whole file", "A file can be copied only as a whole."),
     COPY_KEEPS_METADATA(
             "copy-keeps-metadata",

@@ -40,6 +40,13 @@ final class Preflight {
             inksAsTheyStand(recipe, findings);
         }
         location(piece, column).ifPresent(findings::add);
+        if (!column.rules().understands(recipe.format().type())) {
+            findings.add(new Finding(
+                    Finding.Level.CAUTION,
+                    "format-not-understood",
+                    "Whoever gets this channel's files cannot open %s. Choose another format, or tick it for the channel."
+                            .formatted(recipe.format().title())));
+        }
         source.profileFault()
                 .ifPresent(fault -> findings.add(new Finding(
                         Finding.Level.CAUTION,

@@ -16,6 +16,7 @@ import java.util.Set;
  * @param maxBytes the most that any rendition may weigh
  * @param withoutLocation whether none may say where its picture was taken
  * @param wants what every rendition shall say
+ * @param understands the formats, by their words in a recipe, that whoever gets it can open; empty where that may be any
  * @param keptOut names of layers that never get into it
  * @param enclosures what goes along with them
  * @param recipes its recipes in order
@@ -28,6 +29,7 @@ public record ChannelFile(
         OptionalLong maxBytes,
         boolean withoutLocation,
         Set<ChannelRequirement> wants,
+        List<String> understands,
         List<String> keptOut,
         Enclosures enclosures,
         List<Entry> recipes) {
@@ -45,6 +47,21 @@ public record ChannelFile(
      */
     public record Entry(String file, Optional<String> folder, String suffix) {}
 
+    /** For whoever can open any format. */
+    public ChannelFile(
+            String name,
+            String colour,
+            String folder,
+            FolderScheme scheme,
+            OptionalLong maxBytes,
+            boolean withoutLocation,
+            Set<ChannelRequirement> wants,
+            List<String> keptOut,
+            Enclosures enclosures,
+            List<Entry> recipes) {
+        this(name, colour, folder, scheme, maxBytes, withoutLocation, wants, List.of(), keptOut, enclosures, recipes);
+    }
+
     /** The same under another name and with other recipes. */
     public ChannelFile with(String otherName, List<Entry> entries) {
         return new ChannelFile(
@@ -55,6 +72,7 @@ public record ChannelFile(
                 maxBytes,
                 withoutLocation,
                 wants,
+                understands,
                 keptOut,
                 enclosures,
                 List.copyOf(entries));

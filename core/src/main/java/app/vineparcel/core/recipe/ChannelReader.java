@@ -1,5 +1,6 @@
 package app.vineparcel.core.recipe;
 
+import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
@@ -78,6 +79,7 @@ public final class ChannelReader {
                 limit.isPresent() ? OptionalLong.of(limit.getAsInt()) : OptionalLong.empty(),
                 root.flag("without-location", false),
                 wishes(root),
+                understood(root),
                 root.lines("keep-out", MOST_LAYERS, LONGEST_LAYER),
                 enclosures(root),
                 entries(root));
@@ -118,6 +120,17 @@ public final class ChannelReader {
                             () -> root.fault("wants", JsonPlace.quoted(word), "“rights” or “alt-text” is expected"));
         }
         return wishes;
+    }
+
+    private static List<String> understood(JsonPlace root) {
+        List<String> types = Formats.types();
+        List<String> read = root.lines("understands", types.size(), LONGEST_NAME);
+        read.stream()
+                .filter(type -> !types.contains(type))
+                .findFirst()
+                .ifPresent(type ->
+                        root.fault("understands", JsonPlace.quoted(type), "allowed are " + String.join(", ", types)));
+        return types.stream().filter(read::contains).toList();
     }
 
     private static FolderScheme scheme(JsonPlace root) {

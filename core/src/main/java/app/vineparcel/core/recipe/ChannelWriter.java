@@ -30,6 +30,10 @@ public final class ChannelWriter {
             ArrayNode wants = root.putArray("wants");
             channel.wants().stream().sorted().map(ChannelRequirement::word).forEach(wants::add);
         }
+        if (!channel.understands().isEmpty()) {
+            ArrayNode understands = root.putArray("understands");
+            channel.understands().forEach(understands::add);
+        }
         ArrayNode keptOut = root.putArray("keep-out");
         channel.keptOut().forEach(keptOut::add);
         if (!channel.enclosures().isNone()) {

@@ -157,4 +157,17 @@ class ChannelRulesTest {
                         .canBeMade())
                 .isTrue();
     }
+
+    @Test
+    void what_its_readers_cannot_open_is_found() throws Exception {
+        ChannelRules press = new ChannelRules(
+                Set.of(), FolderScheme.RECIPES, OptionalLong.empty(), false, Set.of(), Set.of("jpeg", "tiff"));
+        for (String type : new String[] {"jpeg", "avif"}) {
+            PlanColumn column =
+                    new PlanColumn("", Rendering.recipe("'format': {'type': '" + type + "'}"), "", "", press);
+            boolean found = PLANNER.plan(photo(), column).findings().stream()
+                    .anyMatch(finding -> finding.code().equals("format-not-understood"));
+            assertThat(found).as(type).isEqualTo(type.equals("avif"));
+        }
+    }
 }

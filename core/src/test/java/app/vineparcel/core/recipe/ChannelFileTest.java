@@ -45,6 +45,7 @@ class ChannelFileTest {
                 OptionalLong.of(400_000),
                 true,
                 Set.of(ChannelRequirement.RIGHTS, ChannelRequirement.ALT_TEXT),
+                List.of("jpeg", "avif"),
                 List.of("die-line", "guides"),
                 new Enclosures(
                         true,

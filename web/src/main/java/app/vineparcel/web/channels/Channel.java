@@ -63,6 +63,12 @@ public record Channel(long id, ChannelFile file, List<Part> parts, ChannelDelive
 
     /** What it asks of all of its renditions. */
     public ChannelRules rules() {
-        return new ChannelRules(Set.copyOf(keptOut()), scheme(), maxBytes(), withoutLocation(), wants());
+        return new ChannelRules(
+                Set.copyOf(keptOut()),
+                scheme(),
+                maxBytes(),
+                withoutLocation(),
+                wants(),
+                Set.copyOf(file.understands()));
     }
 }

@@ -1,6 +1,7 @@
 package app.vineparcel.web.channels;
 
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.naming.FolderScheme;
 import app.vineparcel.core.plan.Placement;
 import app.vineparcel.core.recipe.ChannelFile;
@@ -187,6 +188,7 @@ class ChannelController {
                         r.id(), new Offered(r.id(), r.title(), Sentences.summary(r.recipe()), r.isRetired())));
         model.addAttribute("channel", channel);
         model.addAttribute("form", form);
+        model.addAttribute("formatKinds", Formats.all());
         model.addAttribute("stamp", ChannelForm.of(channel).stamp());
         model.addAttribute("faults", faults);
         model.addAttribute("offered", offered);

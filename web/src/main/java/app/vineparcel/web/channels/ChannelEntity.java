@@ -44,6 +44,7 @@ class ChannelEntity {
     private @Nullable Long maxBytes;
     private boolean withoutLocation;
     private String wants = "";
+    private String understands = "";
     private @Nullable Instant removedAt;
     private @Nullable Long destinationId;
     private String destinationFolder = ChannelDelivery.USUAL_FOLDER;
@@ -75,6 +76,7 @@ class ChannelEntity {
         maxBytes = as.maxBytes().isPresent() ? as.maxBytes().getAsLong() : null;
         withoutLocation = as.withoutLocation();
         wants = ChannelRequirement.written(as.wants());
+        understands = String.join(" ", as.understands());
         keptOut = String.join("\n", as.keptOut());
         enclosures = ChannelWriter.write(as.enclosures());
         parts.clear();
@@ -93,6 +95,7 @@ class ChannelEntity {
                         maxBytes == null ? OptionalLong.empty() : OptionalLong.of(maxBytes),
                         withoutLocation,
                         ChannelRequirement.read(wants),
+                        understands.isEmpty() ? List.of() : List.of(understands.split(" ")),
                         keptOut.isEmpty() ? List.of() : List.of(keptOut.split("\n")),
                         ChannelReader.readEnclosures(enclosures),
                         List.of()),

@@ -1,5 +1,6 @@
 package app.vineparcel.web.channels;
 
+import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.naming.PathTemplate;
 import app.vineparcel.core.naming.TemplateException;
 import app.vineparcel.core.recipe.ChannelFile;
@@ -29,6 +30,7 @@ public final class ChannelForm {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final BigDecimal KILO = new BigDecimal(1000);
     private static final String LIMIT = "/max-bytes";
+    private static final String UNDERSTANDS = "/understands/";
     private static final String SHEET = "/enclosures/contact-sheet";
     private static final String USAGE = "/enclosures/usage";
     private static final String DESTINATION = "destination";
@@ -56,6 +58,7 @@ public final class ChannelForm {
         values.put("/keep-out", String.join(", ", channel.keptOut()));
         values.put("/without-location", String.valueOf(channel.withoutLocation()));
         channel.wants().forEach(wish -> values.put("/wants/" + wish.word(), "true"));
+        channel.file().understands().forEach(type -> values.put(UNDERSTANDS + type, "true"));
         OptionalLong limit = channel.maxBytes();
         if (limit.isPresent()) {
             values.put(LIMIT, new BigDecimal(limit.getAsLong()).divide(KILO).toPlainString());
@@ -142,6 +145,10 @@ public final class ChannelForm {
                 wants.add(wish.word());
             }
         }
+        ArrayNode understands = root.putArray("understands");
+        Formats.types().stream()
+                .filter(type -> value(UNDERSTANDS + type).equals("true"))
+                .forEach(understands::add);
         ArrayNode keptOut = root.putArray("keep-out");
         Arrays.stream(value("/keep-out").split(","))
                 .map(String::strip)

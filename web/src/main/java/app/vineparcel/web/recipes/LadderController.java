@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -35,8 +36,10 @@ class LadderController {
     private final RecipeCheck check;
     private final SamplePieces pieces;
     private final PreviewSessions sessions;
+    private final List<RecipeUse> uses;
 
-    LadderController(RecipeCheck check, SamplePieces pieces, PreviewSessions sessions) {
+    LadderController(RecipeCheck check, SamplePieces pieces, PreviewSessions sessions, List<RecipeUse> uses) {
+        this.uses = uses;
         this.check = check;
         this.pieces = pieces;
         this.sessions = sessions;
@@ -82,6 +85,7 @@ class LadderController {
     /**
      * The lightest file of a format that looks as near on a piece as the recipe wants it, or as its own file does.
      *
+     * @param recipe the kept one that the form is of; 0 for none
      * @param sum what the pieces before it weigh, bytes
      */
     @PostMapping("/recipes/which-format")
@@ -91,22 +95,23 @@ class LadderController {
             @RequestParam long piece,
             @RequestParam String session,
             @RequestParam String type,
+            @RequestParam(defaultValue = "0") long recipe,
             @RequestParam(defaultValue = "0") long sum) {
         try {
             Optional<PlannedRendition> planned = planned(form, piece);
             if (planned.isEmpty() || !isTried(type)) {
                 return ProblemAnswers.words(Text.of("recipes.this-piece-no-longer"));
             }
-            Recipe recipe = planned.get().column().recipe();
+            Recipe wants = planned.get().column().recipe();
             Ladder ladder =
                     sessions.ladder(session, planned.get(), planned.get().size().box());
-            OutputFormat format = LadderAnswers.format(recipe.format(), type, 80);
+            OutputFormat format = LadderAnswers.format(wants.format(), type, 80);
             if (!ladder.holds(format)) {
                 return ResponseEntity.noContent().build();
             }
-            double wanted = recipe.looksLike().isPresent()
-                    ? recipe.looksLike().getAsDouble()
-                    : Math.min(99, ladder.score(recipe.format()));
+            double wanted = wants.looksLike().isPresent()
+                    ? wants.looksLike().getAsDouble()
+                    : Math.min(99, ladder.score(wants.format()));
             Ladder.Lightest found = ladder.lightest(format, wanted);
             Map<String, Object> answer = new LinkedHashMap<>();
             answer.put("sum", sum + found.bytes());
@@ -114,6 +119,11 @@ class LadderController {
             answer.put("score", WORDS.score(found.score()));
             answer.put("wanted", WORDS.score(wanted));
             answer.put("near", found.near());
+            answer.put(
+                    "notFor",
+                    uses.stream()
+                            .flatMap(use -> use.notUnderstanding(recipe, type).stream())
+                            .collect(Collectors.joining(", ")));
             answer.put("quality", found.format().weightStep().orElse(0));
             return ResponseEntity.ok(answer);
         } catch (RecipeException e) {
