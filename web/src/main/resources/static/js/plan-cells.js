@@ -230,6 +230,11 @@ export function cells(plan, parts) {
       parts.drawer.show(cell.dataset.cell);
       return;
     }
+    if (event.key === 'p' && cell) {
+      const [piece, column] = cell.dataset.cell.split(':');
+      location.assign(`proof?${new URLSearchParams({ piece, column })}`);
+      return;
+    }
     if (event.key === 'e' && cell && canTurn(cell)) location.assign(`/pieces/${cell.dataset.cell.replace(':', '/recipes/')}`);
     const far = { Home: [active.line, 0], End: [active.line, row?.cells.length - 1] }[event.key];
     if (!step && !far) return;

@@ -26,6 +26,7 @@ class AccessibilityTest extends RealPages {
                 "/assignments",
                 "/assignments/1/sources",
                 "/assignments/1/plan",
+                "/assignments/1/proof?piece=1",
                 "/assignments/1/runs",
                 "/assignments/1/deliveries",
                 "/recipes/1",

@@ -18,6 +18,9 @@ import java.util.OptionalLong;
  */
 final class LightestFile {
 
+    /** How many steps of quality a point of the score usually is, in the upper range. */
+    private static final double STEPS_A_POINT = 2;
+
     private final OutputFormat format;
     private final Picture picture;
     private final FileTags tags;
@@ -130,9 +133,6 @@ final class LightestFile {
         }
         return Math.max(Math.max(least, low + 1), Math.min(Math.min(most, high - 1), guess));
     }
-
-    /** How many steps of quality a point of the score usually is, in the upper range. */
-    private static final double STEPS_A_POINT = 2;
 
     /** The score at a step; not a number where the file is too heavy. */
     private double tried(int step) throws IOException {

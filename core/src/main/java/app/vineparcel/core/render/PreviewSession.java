@@ -193,7 +193,7 @@ public final class PreviewSession implements AutoCloseable {
                     from.framing(),
                     picture.pixels().size(),
                     Files.size(file),
-                    sum(file),
+                    FileContent.sum(file),
                     written,
                     profile(recipe, picture),
                     difference,
@@ -305,10 +305,6 @@ public final class PreviewSession implements AutoCloseable {
     /** Pictures of what was last put here; empty before anything was. */
     public Optional<PreviewViews> views() {
         return Optional.ofNullable(views);
-    }
-
-    private static String sum(Path file) throws IOException {
-        return FileContent.sum(file);
     }
 
     private static Path temporary(PlannedRendition planned) throws ProblemException {

@@ -7,6 +7,7 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -79,7 +80,7 @@ public final class ProofSession implements AutoCloseable {
     }
 
     /** Closes what is no longer looked at. */
-    public void keepOnly(java.util.Collection<String> columns) {
+    public void keepOnly(Collection<String> columns) {
         open.keySet().retainAll(columns);
         tiles.keySet().removeIf(key -> !columns.contains(key.column()));
     }

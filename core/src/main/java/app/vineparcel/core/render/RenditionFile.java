@@ -103,7 +103,7 @@ final class RenditionFile {
                 || opened.info().format() != SourceFormat.JPEG
                 || opened.info().facts().orientation() != Orientation.TOP_LEFT
                 || pixels.picture().pixels() != opened.pixels()
-                || recipe.colour().embed() && opened.info().profileTitle().isEmpty()) {
+                || !recipe.colour().embed() && opened.info().profileTitle().isPresent()) {
             return false;
         }
         try {

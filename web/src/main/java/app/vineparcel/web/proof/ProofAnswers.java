@@ -2,7 +2,9 @@ package app.vineparcel.web.proof;
 
 import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.render.Ladder;
 import app.vineparcel.core.render.ProofLayer;
 import app.vineparcel.core.render.RecipePreview;
 import app.vineparcel.web.ProblemAnswers;
@@ -143,8 +145,8 @@ class ProofAnswers {
             @RequestParam double height)
             throws ProblemException {
         PlannedRendition planned = planned(id, piece, column);
-        var region = LadderAnswers.region(x, y, width, height);
-        var ladder = sessions.ladder(session, planned, region);
+        Box region = LadderAnswers.region(x, y, width, height);
+        Optional<Ladder> ladder = sessions.ladder(session, planned, region);
         return ladder.isEmpty()
                         || LadderAnswers.kinds().stream()
                                 .noneMatch(kind -> kind.type().equals(type))

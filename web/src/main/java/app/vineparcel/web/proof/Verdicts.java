@@ -1,5 +1,7 @@
 package app.vineparcel.web.proof;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.util.HashMap;
 import java.util.Map;
@@ -50,7 +52,7 @@ public class Verdicts {
                 .findFirst();
     }
 
-    private static Verdict read(java.sql.ResultSet row) throws java.sql.SQLException {
+    private static Verdict read(ResultSet row) throws SQLException {
         return new Verdict(
                 row.getString(1),
                 row.getString(2),

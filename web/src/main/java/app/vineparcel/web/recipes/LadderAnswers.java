@@ -7,6 +7,7 @@ import app.vineparcel.core.codec.OptionValues;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.geometry.Box;
+import app.vineparcel.core.measure.look.Visibility;
 import app.vineparcel.core.render.Ladder;
 import app.vineparcel.web.Words;
 import java.util.List;
@@ -82,10 +83,7 @@ public final class LadderAnswers {
                         (rung.estimated() ? "~" : "")
                                 + WORDS.weight(rung.bytes()).replace('\u00a0', ' '))
                 .header("X-Score", WORDS.score(rung.score()))
-                .header(
-                        "X-Seen",
-                        app.vineparcel.core.measure.look.Visibility.of(rung.score())
-                                .words())
+                .header("X-Seen", Visibility.of(rung.score()).words())
                 .header("X-Similarity", String.format(Locale.ROOT, "%.4f", rung.similarity()))
                 .body(rung.view().rgba());
     }

@@ -3,6 +3,7 @@ package app.vineparcel.core.codec.jxl;
 import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.metadata.CarriedMetadata;
+import java.io.ByteArrayInputStream;
 import java.io.EOFException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -96,7 +97,7 @@ record JxlHeader(
             String packed = new String(content, 0, 4, StandardCharsets.ISO_8859_1);
             if (packed.equals(EXIF) || packed.equals(XMP)) {
                 try (BrotliInputStream in =
-                        new BrotliInputStream(new java.io.ByteArrayInputStream(content, 4, content.length - 4))) {
+                        new BrotliInputStream(new ByteArrayInputStream(content, 4, content.length - 4))) {
                     found.putIfAbsent(packed, in.readNBytes(EmbeddedBlocks.LARGEST));
                 } catch (IOException | IllegalStateException damaged) {
                     System.getLogger(JxlHeader.class.getName())

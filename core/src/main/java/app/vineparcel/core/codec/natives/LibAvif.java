@@ -7,6 +7,7 @@ import com.sun.jna.Memory;
 import com.sun.jna.Pointer;
 import com.sun.jna.Structure;
 import java.io.IOException;
+import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -151,7 +152,7 @@ public final class LibAvif {
     private static void require(Functions avif, int result) throws IOException {
         if (result != 0) {
             throw new IOException("the AVIF library cannot encode this picture (%s)."
-                    .formatted(avif.avifResultToString(result).toLowerCase(java.util.Locale.ROOT)));
+                    .formatted(avif.avifResultToString(result).toLowerCase(Locale.ROOT)));
         }
     }
 

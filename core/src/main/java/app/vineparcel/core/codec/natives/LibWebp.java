@@ -159,7 +159,6 @@ public final class LibWebp {
     }
 
     /** As in the library's header {@code encode.h}. */
-    @SuppressWarnings("checkstyle:MethodName")
     interface Functions extends Library {
         int WebPGetEncoderVersion();
 
