@@ -9,9 +9,12 @@ import app.vineparcel.core.recipe.RecipeWriter;
 import app.vineparcel.core.source.SourceOptions;
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -37,6 +40,8 @@ final class OrderJson {
             .addMixIn(PlanPiece.Part.class, PartNames.class)
             .addMixIn(Sheet.class, SheetNames.class)
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            // sets that orders of former versions do not have yet
+            .withConfigOverride(Set.class, of -> of.setNullHandling(JsonSetter.Value.forValueNulls(Nulls.AS_EMPTY)))
             .addModule(new SimpleModule()
                     .addSerializer(Recipe.class, new RecipeOut())
                     .addDeserializer(Recipe.class, new RecipeIn())
