@@ -101,8 +101,13 @@ class DeliveryPageTest extends RealPages {
         assertThat(page.locator("[data-shown]")).hasText("3 files");
         row("web/page/barn-320.jpg").locator("[data-show]").click();
         assertThat(page.locator("[data-two] img")).hasCount(2);
-        page.locator("[data-divider]").fill("20");
-        assertThat(page.locator("[data-two]")).hasAttribute("style", "--divider: 20%;");
+        await().untilAsserted(
+                        () -> { // until what was fetched has settled
+                            page.locator("[data-divider]").fill("20");
+                            org.assertj.core.api.Assertions.assertThat(
+                                            page.locator("[data-two]").getAttribute("style"))
+                                    .isEqualTo("--divider: 20%;");
+                        });
 
         page.navigate(first);
         assertThat(page.locator("tr.is-replaced")).hasCount(3);

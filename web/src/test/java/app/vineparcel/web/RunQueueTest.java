@@ -88,13 +88,13 @@ class RunQueueTest extends RealPages {
         try (ServerSocket free = new ServerSocket(0)) {
             other = free.getLocalPort();
         }
-        long first = started("queue first", 90, "");
-        long second = started("queue second", 4, "at=" + "03:07");
-        long third = started("queue third", 4, "at=" + "03:08");
-        String list =
-                "http://127.0.0.1:" + other + "/assignments/" + runs.get(first).assignmentId() + "/runs";
-        ConfigurableApplicationContext server = server(other);
+        ConfigurableApplicationContext server = server(other); // first, since it takes as long as a run
         try {
+            long first = started("queue first", 90, "");
+            long second = started("queue second", 4, "at=" + "03:07");
+            long third = started("queue third", 4, "at=" + "03:08");
+            String list = "http://127.0.0.1:" + other + "/assignments/"
+                    + runs.get(first).assignmentId() + "/runs";
             page.navigate(list);
             in(row(first), "Pause").click();
             assertThat(row(first)).containsText("paused");

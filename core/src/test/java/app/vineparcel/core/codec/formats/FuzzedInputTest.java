@@ -29,7 +29,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** Files that were cut short or have some bits turned: a picture or a problem in words, and never anything else. */
 class FuzzedInputTest {
 
-    private static final int CASES = 500;
+    private static final int CASES = 300;
     private static final long SEED = 20261003;
     /** A damaged header may claim any size; beyond this it is refused before memory is taken. */
     private static final SourceReader READER = new SourceReader(4_000_000);
@@ -79,7 +79,7 @@ class FuzzedInputTest {
 
     /** Those that a program of the machine reads cost a start of it each. */
     private static int cases(SourceFormat format) {
-        return format.turnsItself() ? CASES / 20 : CASES;
+        return format.turnsItself() ? CASES / 12 : CASES;
     }
 
     @ParameterizedTest

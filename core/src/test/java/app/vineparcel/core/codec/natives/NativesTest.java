@@ -26,7 +26,7 @@ class NativesTest {
                 System.getProperty("java.class.path"),
                 BrokenFiles.class.getName(),
                 folder.toString(),
-                "800");
+                "400");
         assertThat(said).contains("written 192, alive").containsPattern("refused [1-9]\\d\\d");
     }
 
