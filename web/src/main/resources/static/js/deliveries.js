@@ -167,15 +167,18 @@ page.addEventListener('click', event => {
 
 // ---- one file
 
+let wanted = ''; // the file that was chosen last: an older answer that comes later is not shown
 function show(button) {
   table.querySelectorAll('[data-show][aria-pressed]').forEach(one => one.removeAttribute('aria-pressed'));
   button.setAttribute('aria-pressed', 'true');
   const { compare } = asked();
-  globalThis.htmx.ajax('GET', `/renditions/${button.dataset.show}?${new URLSearchParams(compare ? { compare } : {})}`, {
-    target: '#details',
-    swap: 'outerHTML',
-  });
+  wanted = `/renditions/${button.dataset.show}?${new URLSearchParams(compare ? { compare } : {})}`;
+  globalThis.htmx.ajax('GET', wanted, { target: '#details', swap: 'outerHTML' });
 }
+page.addEventListener('htmx:beforeSwap', event => {
+  const { pathInfo, target } = event.detail;
+  if (target.id === 'details' && pathInfo.requestPath !== wanted) event.detail.shouldSwap = false;
+});
 page.addEventListener('input', event => {
   if (event.target.matches('[data-divider]')) event.target.closest('[data-two]').style.setProperty('--divider', `${event.target.value}%`);
 });
