@@ -374,10 +374,6 @@ export const preview = {
     if (other) keepInside();
     say('pixels', answer.pixels);
     say('weight', answer.weight, answer.exactly);
-    say('difference', answer.similarity === undefined ? msg('none') : answer.difference);
-    say('score', answer.score ?? msg('none'));
-    say('seen', answer.seen ?? '');
-    say('similarity', answer.similarity === undefined ? msg('shapes') : `SSIM ${answer.similarity.toFixed(4)}`);
     say('clipped', answer.clipped);
     say('profile', answer.profile, answer.profile);
     say('written', answer.density === 1 ? answer.written : msg('at-density', answer.written, answer.density), answer.written);
@@ -385,5 +381,16 @@ export const preview = {
     pane.querySelector('[data-tag-after]').textContent = msg('after', answer.pixels);
     this.onShown(shown);
     await look(true);
+    await this.measure(session, number);
+  },
+  /** How near the file looks takes as long as all the rest, so it comes after what there is to see. */
+  async measure(session, number) {
+    const answer = await fetch(`/recipes/preview/${session}/${number}/difference`);
+    if (shown.number !== number) return;
+    const said = answer.status === 200 ? await answer.json() : null;
+    say('difference', said?.difference ?? msg('none'));
+    say('score', said?.score ?? msg('none'));
+    say('seen', said?.seen ?? '');
+    say('similarity', said ? `SSIM ${said.similarity.toFixed(4)}` : msg('shapes'));
   },
 };

@@ -51,7 +51,7 @@ export function panes(place, address) {
     if (!image) {
       image = new Image();
       image.onload = redraw;
-      image.onerror = () => view.onLost();
+      image.onerror = () => view.onLost(pane);
       image.src = address(pane, at, x, y);
       tiles.set(key, image);
       if (tiles.size > MOST_TILES) tiles.delete(tiles.keys().next().value);
@@ -78,7 +78,7 @@ export function panes(place, address) {
       for (let x = first(box.x, left); x < lastX; x++) {
         const image = tile(pane, at, x, y);
         if (!image.complete || !image.naturalWidth) {
-          waiting++;
+          if (!image.complete) waiting++;
           coarser(pen, pane, at, x, y, left, top, own);
           continue;
         }

@@ -91,13 +91,16 @@ async function numbers() {
   page.dataset.counted = layer;
 }
 
-// where the server has closed it meanwhile, it is made again
-let lost = false;
-view.onLost = () => {
-  if (lost) return;
-  lost = true;
+// where the server has closed it meanwhile, it is made again; a tile that cannot be had is left out
+const PATIENCE = 10_000;
+let reopened = -PATIENCE;
+view.onLost = async pane => {
+  if (performance.now() - reopened < PATIENCE) return;
+  reopened = performance.now();
+  const answer = await fetch(`/proof/${session}/${encodeURIComponent(pane.column)}/rendition/numbers`);
+  if (answer.status !== 404) return;
   opened.clear();
-  setTimeout(() => refresh().finally(() => (lost = false)), 500);
+  refresh();
 };
 
 for (const one of columns) box(one).addEventListener('change', refresh);

@@ -96,7 +96,11 @@ class RecipePreviewTest extends RealPages {
         long piece = piece();
         Visitor visitor = new Visitor();
         HttpResponse<String> second = visitor.post("/recipes/preview", form(piece, 2, 700));
-        assertThat(second.body()).contains("\"pixels\":\"700 × 450\"", "\"similarity\":0.");
+        assertThat(second.body()).contains("\"pixels\":\"700 × 450\"");
+        assertThat(visitor.get("/recipes/preview/test-session/2/difference").body())
+                .contains("\"similarity\":0.", "\"score\":\"", "\"seen\":\"");
+        assertThat(visitor.get("/recipes/preview/test-session/1/difference").statusCode())
+                .isEqualTo(204);
         assertThat(visitor.post("/recipes/preview", form(piece, 1, 300)).statusCode())
                 .as("overtaken")
                 .isEqualTo(204);

@@ -21,6 +21,9 @@ public record EmbeddedBlocks(Optional<byte[]> icc, CarriedMetadata metadata, Lis
         this(icc, metadata, List.of());
     }
 
+    /** Of a file that has no place for any, or none that is read. */
+    public static final EmbeddedBlocks NONE = new EmbeddedBlocks(Optional.empty(), CarriedMetadata.NONE);
+
     /** A block of more bytes is left alone. */
     public static final int LARGEST = 16_000_000;
 

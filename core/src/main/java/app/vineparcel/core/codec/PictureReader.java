@@ -30,6 +30,15 @@ public interface PictureReader {
         return read(file);
     }
 
+    /**
+     * What the file carries beside its picture.
+     *
+     * @throws IOException with a reason in words if the file's structure cannot be followed
+     */
+    default EmbeddedBlocks blocks(Path file) throws IOException {
+        return EmbeddedBlocks.NONE;
+    }
+
     /** Whether the file goes on to its end, as far as can be told without decoding it. */
     default boolean seemsWhole(Path file) throws IOException {
         return true;

@@ -161,6 +161,11 @@ public enum SourceFormat {
         return this == AVIF || this == HEIC || this == JXL;
     }
 
+    /** Whether its pixels are read by a reader of pictures. */
+    public boolean isPicture() {
+        return !isVector() && this != OPENRASTER;
+    }
+
     /** Whether it may hold more than one piece. */
     public boolean isDocument() {
         return isVector() || this == OPENRASTER || this == TIFF;

@@ -1,5 +1,6 @@
 package app.vineparcel.core.plan;
 
+import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.Fitting;
 import app.vineparcel.core.geometry.FocalPoint;
@@ -57,7 +58,8 @@ final class Preflight {
     }
 
     private static Optional<Finding> location(PlanPiece piece, PlanColumn column) {
-        boolean kept = column.recipe().metadata().leavesCarried();
+        boolean asItIs = column.recipe().format().copies() && piece.info().format() != SourceFormat.JPEG;
+        boolean kept = asItIs || column.recipe().metadata().leavesCarried();
         return column.rules().withoutLocation() && kept && piece.info().facts().hasLocation()
                 ? Optional.of(
                         new Finding(

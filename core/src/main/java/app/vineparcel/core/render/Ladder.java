@@ -35,6 +35,7 @@ public final class Ladder {
     private final Picture clear;
     private final RenditionPixels.RenderContext context;
     private final Map<OutputFormat, byte[]> files = new ConcurrentHashMap<>();
+    private final Map<OutputFormat, Double> scores = new ConcurrentHashMap<>();
     private final Box part;
 
     /**
@@ -158,9 +159,16 @@ public final class Ladder {
 
     /** How near a format's files look as it is. */
     public double score(OutputFormat format) throws ProblemException {
+        Double known = scores.get(format);
+        if (known != null) {
+            return known;
+        }
         Picture picture = format.keepsAlpha() ? clear : flat;
         try {
-            return Likeness.to(picture, context.conversions(), 1).score(decoded(format, encoded(format, picture)));
+            double score =
+                    Likeness.to(picture, context.conversions(), 1).score(decoded(format, encoded(format, picture)));
+            scores.put(format, score);
+            return score;
         } catch (IOException e) {
             throw untried(format, e);
         }

@@ -4,6 +4,7 @@ import app.vineparcel.core.Problem;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
@@ -56,6 +57,8 @@ public final class PreviewSession implements AutoCloseable {
         }
     }
 
+    private record Compared(Picture picture, Pixels decoded) {}
+
     private final Shelf shelf;
     private final OpenSources sources;
     private final RenditionPixels.RenderContext context;
@@ -67,7 +70,8 @@ public final class PreviewSession implements AutoCloseable {
     private @Nullable Likeness likeness;
     private @Nullable Ladder ladder;
     private @Nullable Appearance ladderOf;
-    private @Nullable Picture compared;
+    private @Nullable Picture likenessOf;
+    private Optional<Compared> compared = Optional.empty();
 
     /**
      * An empty session.
@@ -121,15 +125,25 @@ public final class PreviewSession implements AutoCloseable {
                 : finished(planned, made, from, measured, overtaken);
     }
 
-    private RecipePreview.Difference difference(Picture picture, Pixels decoded) throws ProblemException {
+    /**
+     * How far what was last put here is from the pixels that it was made from; empty where it keeps shapes or cannot be decoded. It takes as long as
+     * all the rest, so whoever only wants to see something leaves it for later.
+     */
+    public Optional<RecipePreview.Difference> difference() throws ProblemException {
+        Optional<Compared> last = compared;
+        if (last.isEmpty()) {
+            return Optional.empty();
+        }
+        Picture picture = last.get().picture();
         Likeness known = likeness;
-        if (known == null || !picture.equals(compared)) {
+        if (known == null || !picture.equals(likenessOf)) {
             known = Likeness.to(picture, context.conversions(), context.threads());
             likeness = known;
-            compared = picture;
+            likenessOf = picture;
         }
-        return new RecipePreview.Difference(
-                known.score(decoded), Ssim.of(picture.pixels(), decoded, context.threads()));
+        Pixels decoded = last.get().decoded();
+        return Optional.of(new RecipePreview.Difference(
+                known.score(decoded), Ssim.of(picture.pixels(), decoded, context.threads())));
     }
 
     /** Shapes are looked at as pixels; what they would become in print is not shown on a screen. */
@@ -164,25 +178,18 @@ public final class PreviewSession implements AutoCloseable {
             } else if (recipe.format().isVector()) {
                 new ShapesFile(sources, pieces, context, planned).write(file);
             } else {
-                written = RenditionFile.encode(
-                                recipe,
-                                picture,
-                                RenditionFile.tags(
-                                        recipe,
-                                        picture,
-                                        from.source(),
-                                        planned.piece().known().altText()),
-                                file,
-                                context)
+                FileTags tags = RenditionFile.tags(
+                        recipe, picture, from.source(), planned.piece().known().altText());
+                written = new PictureEncoding(recipe, picture, tags, context)
+                        .writeFrom(from.source().source(), planned.piece().file(), file)
                         .format();
             }
             if (overtaken.getAsBoolean()) {
                 return Optional.empty();
             }
             Optional<Decoded> back = written.kind().readBack(file);
-            Optional<RecipePreview.Difference> difference = back.isEmpty() || !measured
-                    ? Optional.empty()
-                    : Optional.of(difference(picture, back.get().pixels()));
+            compared = back.map(Decoded::pixels).map(pixels -> new Compared(picture, pixels));
+            Optional<RecipePreview.Difference> difference = measured ? difference() : Optional.empty();
             views = new PreviewViews(
                     from, planned.column().recipe().background(), picture, back.map(Decoded::pixels), context, views);
             Optional<Box> mark = recipe.watermark().isEmpty()

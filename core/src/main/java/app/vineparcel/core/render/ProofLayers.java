@@ -3,7 +3,6 @@ package app.vineparcel.core.render;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.Chroma;
 import app.vineparcel.core.codec.OutputFormat;
-import app.vineparcel.core.codec.Picture;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.colour.BadProfileException;
@@ -26,6 +25,7 @@ import app.vineparcel.core.recipe.Background;
 import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** What can be laid over a rendition in a proof, worked out for the part that is looked at. Used by one thread at a time. */
 final class ProofLayers {
@@ -131,10 +131,12 @@ final class ProofLayers {
     }
 
     private PreviewViews.View gamut(Box part, PreviewViews.View after) throws ProblemException {
-        Optional<Pixels> romm = source(part, after.size(), wide(), new PngFormat(48));
-        return romm.isEmpty()
-                ? after
-                : marked(after, beyond(romm.get(), views.decoded().source().profile()));
+        return marked(
+                after,
+                part,
+                wide(),
+                new PngFormat(48),
+                romm -> beyond(romm, views.decoded().source().profile()));
     }
 
     /** Which pixels of ROMM RGB a profile does not hold. */
@@ -212,32 +214,74 @@ final class ProofLayers {
     }
 
     private PreviewViews.View matte(Box part, PreviewViews.View after) throws ProblemException {
-        if (background.transparent()) {
-            return marked(after, new boolean[(int) after.size().pixels()]);
-        }
-        Optional<Pixels> source = source(part, after.size(), ColourClause.SRGB, new PngFormat(32));
-        boolean[] lost = new boolean[(int) after.size().pixels()];
-        if (source.isPresent() && source.get().hasAlpha()) {
-            byte[] rgba = source.get().bytes();
-            for (int i = 0; i < lost.length; i++) {
-                boolean alike = (rgba[4 * i + 3] & 0xff) >= THERE;
-                for (int band = 0; band < 3; band++) {
-                    int matte = background.rgb() >> 16 - 8 * band & 0xff;
-                    alike &= Math.abs((rgba[4 * i + band] & 0xff) - matte) <= LOST;
-                }
-                lost[i] = alike;
-            }
-        }
-        return marked(after, lost);
+        return marked(after, part, ColourClause.SRGB, new PngFormat(32), this::lost);
     }
 
-    /** The same part of the source in other colours; empty where it is padded, so that parts do not lie alike. */
-    private Optional<Pixels> source(Box part, PixelSize wanted, ColourClause colour, OutputFormat format)
-            throws ProblemException {
-        Framing framing = views.framed().framing();
-        if (framing.padded()) {
-            return Optional.empty();
+    /** Which pixels are artwork in nearly the matte's colour. */
+    private boolean[] lost(Pixels source) {
+        boolean[] lost = new boolean[(int) source.size().pixels()];
+        if (background.transparent() || !source.hasAlpha()) {
+            return lost;
         }
+        byte[] rgba = source.bytes();
+        for (int i = 0; i < lost.length; i++) {
+            boolean alike = (rgba[4 * i + 3] & 0xff) >= THERE;
+            for (int band = 0; band < 3; band++) {
+                int matte = background.rgb() >> 16 - 8 * band & 0xff;
+                alike &= Math.abs((rgba[4 * i + band] & 0xff) - matte) <= LOST;
+            }
+            lost[i] = alike;
+        }
+        return lost;
+    }
+
+    /**
+     * The picture in quiet grey, with what is found in the same part of the source marked. Where a canvas reaches beyond the piece there is nothing to be
+     * found.
+     *
+     * @param colour in which the source is looked at
+     * @param format at whose depth
+     */
+    private PreviewViews.View marked(
+            PreviewViews.View after,
+            Box part,
+            ColourClause colour,
+            OutputFormat format,
+            Function<Pixels, boolean[]> finds)
+            throws ProblemException {
+        boolean[] marks = new boolean[(int) after.size().pixels()];
+        Framing framing = views.framed().framing();
+        Box content = framing.content().box().movedBy(framing.left(), framing.top());
+        Optional<Box> inside = part.intersection(content);
+        if (inside.isPresent()) {
+            double across = after.size().width() / part.width();
+            double down = after.size().height() / part.height();
+            int left = (int) Math.round((inside.get().x() - part.x()) * across);
+            int top = (int) Math.round((inside.get().y() - part.y()) * down);
+            PixelSize size = new PixelSize(
+                    (int) Math.max(
+                            1,
+                            Math.min(
+                                    after.size().width() - left,
+                                    Math.round(inside.get().width() * across))),
+                    (int) Math.max(
+                            1,
+                            Math.min(
+                                    after.size().height() - top,
+                                    Math.round(inside.get().height() * down))));
+            boolean[] found =
+                    finds.apply(source(inside.get().movedBy(-framing.left(), -framing.top()), size, colour, format));
+            for (int y = 0; y < size.height(); y++) {
+                System.arraycopy(
+                        found, y * size.width(), marks, (top + y) * after.size().width() + left, size.width());
+            }
+        }
+        return marked(after, marks);
+    }
+
+    /** A part of the piece, px of the rendition within its canvas, in other colours. */
+    private Pixels source(Box part, PixelSize size, ColourClause colour, OutputFormat format) throws ProblemException {
+        Framing framing = views.framed().framing();
         Box crop = framing.crop();
         double across = crop.width() / framing.content().width();
         double down = crop.height() / framing.content().height();
@@ -245,9 +289,8 @@ final class ProofLayers {
                 crop.x() + part.x() * across, crop.y() + part.y() * down, part.width() * across, part.height() * down);
         Recipe recipe = Recipe.plain("part", format).colour(colour).build();
         FramedSources.FramedSource window =
-                new FramedSources.FramedSource(views.framed().source(), new Framing(on, wanted, wanted));
-        Picture picture = RenditionPixels.of(window, recipe, views.context()).picture();
-        return Optional.of(picture.pixels()).filter(pixels -> pixels.size().equals(wanted));
+                new FramedSources.FramedSource(views.framed().source(), framing(on, size));
+        return RenditionPixels.of(window, recipe, views.context()).picture().pixels();
     }
 
     private static Framing framing(Box part, PixelSize wanted) {

@@ -65,14 +65,12 @@ public final class SmallPicture {
                 (double) known.size().longEdge() / opened.pixels().size().longEdge());
         Framing framing = new Framing(Extent.of(known.size()).times(1.0 / share).box(), wanted, wanted);
         RenditionPixels pixels = RenditionPixels.of(new FramedSources.FramedSource(prepared, framing), recipe, context);
-        sink.place(
-                known.fileName(),
-                place -> RenditionFile.encode(
+        sink.place(known.fileName(), place -> new PictureEncoding(
                         recipe,
                         pixels.picture(),
                         RenditionFile.tags(recipe, pixels.picture(), prepared, Optional.empty()),
-                        place,
-                        context));
+                        context)
+                .write(place));
         return new Found(prepared.suggestedFocus(), PictureMeasurement.of(prepared, framing.crop(), file, known));
     }
 }

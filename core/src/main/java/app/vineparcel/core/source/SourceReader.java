@@ -217,8 +217,7 @@ public final class SourceReader {
             case PDF -> PdfDocument.open(file, "", options, pixelBudget);
             case OPENRASTER -> OpenRasterDocument.open(file, stem, options, pixelBudget);
             case TIFF -> TiffDocument.open(file, stem, pixelBudget);
-            case JPEG, PNG, WEBP, AVIF, HEIC, JXL, JPEG2000, GIF, BMP, ICO, PNM, TGA ->
-                throw new IOException("it is a single picture.");
+            default -> throw new IOException("it is a single picture.");
         });
     }
 

@@ -124,6 +124,23 @@ class ProofSessionTest {
         assertThat(session.share("b", ProofLayer.GAMUT)).isZero();
     }
 
+    /** On a canvas the piece lies in the middle: what is around it is no part of the source, and marks lie where the piece does. */
+    @Test
+    void marks_lie_where_the_piece_lies_on_its_canvas() throws Exception {
+        Pixels half = Pictures.rgb(64, 64, (x, y) -> x < 32 ? 0xff0000 : 0x808080);
+        Path file = written(half, BuiltInProfile.DISPLAY_P3);
+        put(
+                "a",
+                file,
+                "'size': {'mode': 'pad', 'width': 128, 'height': 64}, 'format': {'type': 'png', 'bits': 24}, 'background': '#808080'");
+        assertThat(session.share("a", ProofLayer.GAMUT)).isCloseTo(0.25, within(0.001));
+        Pixels seen = tile("a", ProofLayer.GAMUT, 1, 0, 0);
+        assertThat(seen.sample(31, 20, 0)).isEqualTo(seen.sample(31, 20, 1)); // quiet grey
+        assertThat(seen.sample(32, 20, 0)).isNotEqualTo(seen.sample(32, 20, 1));
+        assertThat(seen.sample(63, 20, 0)).isNotEqualTo(seen.sample(63, 20, 1));
+        assertThat(seen.sample(64, 20, 0)).isEqualTo(seen.sample(64, 20, 1));
+    }
+
     /** White becomes paper, which is duller; black becomes ink, which is lighter than nothing. */
     @Test
     void a_press_prints_on_paper() throws Exception {

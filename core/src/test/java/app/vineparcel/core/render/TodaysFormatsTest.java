@@ -7,15 +7,22 @@ import app.vineparcel.core.codec.FileTags;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.png.PngFormat;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.plan.PlanColumn;
+import app.vineparcel.core.plan.PlanPiece;
+import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.OpenedSource;
+import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Programs;
 import app.vineparcel.core.testing.Rendering;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.BitSet;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -135,6 +142,20 @@ class TodaysFormatsTest {
                 .isEqualTo(Programs.run("exiftool", "-b", "-JPEGDigest", jpeg.toString()));
         assertThat(READER.open(again).pixels().bytes())
                 .isEqualTo(READER.open(jpeg).pixels().bytes());
+        // a preview tells of the very file
+        var info = READER.inspect(jpeg);
+        var planned = new Planner("", LocalDate.EPOCH, Shelf.EMPTY)
+                .plan(
+                        PlanPiece.picture("", jpeg, info.stem(), info, Optional.empty(), 1),
+                        new PlanColumn(
+                                "",
+                                Rendering.recipe(
+                                        "'format': {'type': 'jxl', 'lossless': true}, 'metadata': {'set': {'creator': 'Ida Fennel'}}"),
+                                "",
+                                ""));
+        try (PreviewSession preview = new PreviewSession(READER, Shelf.EMPTY, 1)) {
+            assertThat(preview.put(planned, () -> false).orElseThrow().sha256()).isEqualTo(FileContent.sum(packed));
+        }
         // where anything else changes, pixels are packed
         Rendering.done(
                 jpeg,

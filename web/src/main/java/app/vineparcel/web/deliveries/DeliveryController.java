@@ -4,7 +4,6 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.web.assignments.AssignmentFrame;
 import app.vineparcel.web.enclosures.EnclosedFiles;
 import app.vineparcel.web.enclosures.HookCalls;
-import app.vineparcel.web.proof.Verdict;
 import app.vineparcel.web.proof.Verdicts;
 import app.vineparcel.web.runs.DeliveredLine;
 import app.vineparcel.web.runs.RunService;
@@ -216,15 +215,6 @@ class DeliveryController {
         return counts;
     }
 
-    /** What was decided about files in a proof, in words. */
-    private Map<String, Verdict> decided(long runId) {
-        try {
-            return verdicts.of(runs.summary(runId).run().assignmentId());
-        } catch (ProblemException gone) {
-            return Map.of();
-        }
-    }
-
     private void window(
             long runId,
             DeliveryQuery query,
@@ -232,7 +222,8 @@ class DeliveryController {
             List<DeliveryRow> all,
             int from,
             int to,
-            Model model) {
+            Model model)
+            throws ProblemException {
         List<FolderLine> folders = query.view().equals("folders") ? FolderLine.below(query.folder(), all) : List.of();
         boolean sheet = query.view().equals("sheet");
         int lines = sheet ? (meant.size() + ACROSS - 1) / ACROSS : folders.size() + meant.size();
@@ -251,7 +242,7 @@ class DeliveryController {
         model.addAttribute("folders", part(folders, from, to));
         List<DeliveryRow> shown = part(meant, from - folders.size(), to - folders.size());
         model.addAttribute("rows", shown);
-        model.addAttribute("decided", decided(runId));
+        model.addAttribute("decided", verdicts.of(runs.get(runId).assignmentId()));
         model.addAttribute(
                 "profiles",
                 runs.profiles(

@@ -197,7 +197,7 @@ class DrawerController {
                 .isPresent()) {
             return ProblemAnswers.words(planned.blocker().orElseThrow().message());
         }
-        Optional<RecipePreview> made = sessions.put(session, number, planned, false);
+        Optional<RecipePreview> made = sessions.put(session, number, planned);
         return made.isEmpty()
                 ? ResponseEntity.noContent().build()
                 : ResponseEntity.ok(RecipePreviewAnswers.of(made.get(), planned));

@@ -50,11 +50,21 @@ public class PlannedCells {
                                 column.stored().title(),
                                 column.stored().id(),
                                 column.band().channel().name(),
-                                planned));
+                                planned(cell)));
             });
         }
         on.addAll(off);
         return on;
+    }
+
+    /** What would be made in one cell; empty where nothing can be, or the cell is gone. */
+    public Optional<PlannedRendition> planned(long assignmentId, String piece, String column) throws ProblemException {
+        return PlanRows.cell(grids.of(assignments.get(assignmentId)), piece, column)
+                .flatMap(PlannedCells::planned);
+    }
+
+    private static Optional<PlannedRendition> planned(GridCell cell) {
+        return cell.shown().filter(file -> file.canBeMade() || file.collides());
     }
 
     /** What people call a piece. */

@@ -35,14 +35,12 @@ class ProofAnswers {
     private final PlannedCells cells;
     private final ProofSessions sessions;
     private final ProofNumbers numbers;
-    private final Notes notes;
     private final Verdicts verdicts;
 
-    ProofAnswers(PlannedCells cells, ProofSessions sessions, ProofNumbers numbers, Notes notes, Verdicts verdicts) {
+    ProofAnswers(PlannedCells cells, ProofSessions sessions, ProofNumbers numbers, Verdicts verdicts) {
         this.cells = cells;
         this.sessions = sessions;
         this.numbers = numbers;
-        this.notes = notes;
         this.verdicts = verdicts;
     }
 
@@ -71,10 +69,7 @@ class ProofAnswers {
     }
 
     private PlannedRendition planned(long id, String piece, String column) throws ProblemException {
-        return cells.of(id, piece).stream()
-                .filter(cell -> cell.column().equals(column))
-                .findFirst()
-                .flatMap(PlannedCells.Cell::planned)
+        return cells.planned(id, piece, column)
                 .orElseThrow(() -> new ProblemException(new Problem.Vanished(
                         Text.of("proof.rendition"), Text.of("proof.not-made"), Text.of("proof.choose-another"))));
     }
@@ -168,7 +163,7 @@ class ProofAnswers {
             @RequestParam String author,
             @RequestParam(defaultValue = "") String said)
             throws ProblemException {
-        return told(notes.decide(id, path, sha256, passed, author, said));
+        return told(verdicts.decide(id, path, sha256, passed, author, said));
     }
 
     /** What is wrong, for the script to show. */

@@ -1,8 +1,10 @@
 package app.vineparcel.web.proof;
 
+import app.vineparcel.core.ProblemException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
+import java.time.Clock;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -15,9 +17,13 @@ public class Verdicts {
 
     private static final String COLUMNS = "select path, sha256, passed, author, said, decided_at from proof_verdict ";
 
-    private final JdbcTemplate database;
+    private static final int LONGEST_PATH = 2000;
 
-    Verdicts(JdbcTemplate database) {
+    private final JdbcTemplate database;
+    private final Clock clock;
+
+    Verdicts(JdbcTemplate database, Clock clock) {
+        this.clock = clock;
         this.database = database;
     }
 
@@ -62,7 +68,23 @@ public class Verdicts {
                 row.getTimestamp(6).toInstant());
     }
 
-    void decide(long assignmentId, Verdict verdict) {
+    /**
+     * Passes a file as it was looked at, or sends it back; what was decided about the same content before counts no longer.
+     *
+     * @param said why; a file that is sent back needs it
+     */
+    Verdict decide(long assignmentId, String path, String sha256, boolean passed, String author, String said)
+            throws ProblemException {
+        if (!sha256.matches("[0-9a-f]{64}") || path.isBlank() || path.length() > LONGEST_PATH) {
+            throw Line.refused("proof.not-a-file", "proof.reload");
+        }
+        String why = said.isBlank() && passed ? "" : Line.text(said, "proof.say-why");
+        Verdict verdict = new Verdict(path, sha256, passed, Line.name(author), why, clock.instant());
+        keep(assignmentId, verdict);
+        return verdict;
+    }
+
+    private void keep(long assignmentId, Verdict verdict) {
         database.update(
                 """
                 insert into proof_verdict (assignment_id, path, sha256, passed, author, said, decided_at)

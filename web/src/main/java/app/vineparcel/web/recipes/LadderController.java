@@ -4,7 +4,6 @@ import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.formats.Formats;
 import app.vineparcel.core.geometry.Box;
-import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
@@ -140,13 +139,9 @@ class LadderController {
 
     private Optional<PlannedRendition> planned(Map<String, String> form, long piece) throws RecipeException {
         Recipe recipe = RecipeForm.sent(form).recipe();
-        List<SamplePieces.Chosen> chosen = pieces.from(piece, 1);
-        if (chosen.isEmpty()) {
-            return Optional.empty();
-        }
-        List<PlanColumn> densities = new PlanColumn("", recipe, "", "").ladder();
-        return Optional.of(check.planner(chosen.get(0).assignment())
-                        .plan(chosen.get(0).piece(), densities.get(densities.size() - 1)))
-                .filter(PlannedRendition::canBeMade);
+        return pieces.from(piece, 1).stream()
+                .map(chosen -> check.planned(recipe, chosen))
+                .filter(PlannedRendition::canBeMade)
+                .findFirst();
     }
 }

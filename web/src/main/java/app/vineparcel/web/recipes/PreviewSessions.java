@@ -53,6 +53,10 @@ public class PreviewSessions {
                 opened.close();
                 opened = null;
             }
+            closeGlances();
+        }
+
+        private void closeGlances() {
             synchronized (glancing) {
                 if (glances != null) {
                     glances.close();
@@ -78,24 +82,14 @@ public class PreviewSessions {
     }
 
     /**
-     * Puts a piece through a recipe.
+     * Puts a piece through a recipe; how far the file is from its pixels is asked for apart.
      *
      * @param page names the page that asks
      * @param number of the request, rising
      * @return empty if a later request of the page has come
      * @throws ProblemException if the rendition cannot be made
      */
-    Optional<RecipePreview> put(String page, long number, PlannedRendition planned) throws ProblemException {
-        return put(page, number, planned, true);
-    }
-
-    /**
-     * The same.
-     *
-     * @param measured whether the file is compared with the pixels that it was made from
-     */
-    public Optional<RecipePreview> put(String page, long number, PlannedRendition planned, boolean measured)
-            throws ProblemException {
+    public Optional<RecipePreview> put(String page, long number, PlannedRendition planned) throws ProblemException {
         Session session = sessions.computeIfAbsent(page, key -> new Session());
         session.used = clock.instant();
         session.latest.accumulateAndGet(number, Math::max);
@@ -106,7 +100,7 @@ public class PreviewSessions {
                 return Optional.empty();
             }
             Optional<RecipePreview> preview =
-                    opened(session, planned.piece()).put(planned, measured, () -> session.latest.get() != number);
+                    opened(session, planned.piece()).put(planned, false, () -> session.latest.get() != number);
             if (preview.isPresent()) {
                 session.shown = number;
             }
@@ -123,6 +117,23 @@ public class PreviewSessions {
             session.piece = piece;
         }
         return session.opened;
+    }
+
+    /**
+     * How far what a request made is from the pixels that it was made from.
+     *
+     * @return empty if a later request has replaced it, or there is nothing to be compared
+     */
+    Optional<RecipePreview.Difference> difference(String page, long number) throws ProblemException {
+        Session session = sessions.get(page);
+        if (session == null) {
+            return Optional.empty();
+        }
+        synchronized (session) {
+            return session.opened == null || session.shown != number || session.latest.get() != number
+                    ? Optional.empty()
+                    : session.opened.difference();
+        }
     }
 
     /**
@@ -157,6 +168,7 @@ public class PreviewSessions {
         Session session = sessions.computeIfAbsent(page, key -> new Session());
         session.used = clock.instant();
         tidy(session);
+        this.room.make(session.glancing, planned.piece().info().size().pixels(), session::closeGlances);
         synchronized (session.glancing) {
             if (session.glances == null || !planned.piece().equals(session.glanced)) {
                 if (session.glances != null) {
@@ -221,6 +233,7 @@ public class PreviewSessions {
     private void clear(String page, Session session) {
         sessions.remove(page, session);
         room.left(session);
+        room.left(session.glancing);
         synchronized (session) {
             session.close();
         }

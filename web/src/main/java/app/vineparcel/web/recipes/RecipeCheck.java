@@ -125,7 +125,13 @@ class RecipeCheck {
         return changed;
     }
 
-    Planner planner(String assignment) {
+    /** What is shown of a piece through a recipe: the highest of its densities. */
+    PlannedRendition planned(Recipe recipe, SamplePieces.Chosen chosen) {
+        List<PlanColumn> densities = new PlanColumn("", recipe, "", "").ladder();
+        return planner(chosen.assignment()).plan(chosen.piece(), densities.get(densities.size() - 1));
+    }
+
+    private Planner planner(String assignment) {
         return new Planner(assignment, LocalDate.now(clock), shelf);
     }
 

@@ -31,12 +31,7 @@ public final class RecipePreviewAnswers {
         answer.put("written", Sentences.format(preview.format()));
         answer.put("profile", preview.profile());
         answer.put("clipped", WORDS.share(preview.clipped()));
-        preview.difference().ifPresent(difference -> {
-            answer.put("similarity", difference.similarity());
-            answer.put("score", WORDS.score(difference.score()));
-            answer.put("seen", Visibility.of(difference.score()).words());
-            answer.put("difference", WORDS.likeness(difference.score()));
-        });
+        preview.difference().ifPresent(difference -> answer.putAll(of(difference)));
         answer.put(
                 "clear",
                 planned.column().recipe().background().transparent()
@@ -58,6 +53,15 @@ public final class RecipePreviewAnswers {
                         framing.content().height()));
         preview.mark().ifPresent(mark -> answer.put("mark", List.of(mark.x(), mark.y(), mark.width(), mark.height())));
         return answer;
+    }
+
+    /** Both measures, with their words. */
+    public static Map<String, Object> of(RecipePreview.Difference difference) {
+        return Map.of(
+                "similarity", difference.similarity(),
+                "score", WORDS.score(difference.score()),
+                "seen", Visibility.of(difference.score()).words(),
+                "difference", WORDS.likeness(difference.score()));
     }
 
     /** As shares of the piece's width and height. */

@@ -3,7 +3,6 @@ package app.vineparcel.web.recipes;
 import app.vineparcel.core.ProblemException;
 import app.vineparcel.core.geometry.Box;
 import app.vineparcel.core.geometry.PixelSize;
-import app.vineparcel.core.plan.PlanColumn;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.recipe.RecipeException;
@@ -85,7 +84,7 @@ class RecipePreviewController {
             return ProblemAnswers.words(Text.of("recipes.this-piece-no-longer"));
         }
         try {
-            PlannedRendition planned = planned(form, chosen.get(0));
+            PlannedRendition planned = check.planned(RecipeForm.sent(form).recipe(), chosen.get(0));
             if (!planned.canBeMade()) {
                 return ProblemAnswers.words(planned.blocker().orElseThrow().message());
             }
@@ -100,11 +99,14 @@ class RecipePreviewController {
         }
     }
 
-    /** What a preview renders: the highest density of a ladder. */
-    private PlannedRendition planned(Map<String, String> form, SamplePieces.Chosen chosen) throws RecipeException {
-        Recipe recipe = RecipeForm.sent(form).recipe();
-        List<PlanColumn> ladder = new PlanColumn("", recipe, "", "").ladder();
-        return check.planner(chosen.assignment()).plan(chosen.piece(), ladder.get(ladder.size() - 1));
+    /** How far the file of a preview is from its pixels; no content where that is not, or no longer, to be told. */
+    @GetMapping("/recipes/preview/{session}/{number}/difference")
+    @ResponseBody
+    ResponseEntity<Map<String, Object>> difference(@PathVariable String session, @PathVariable long number)
+            throws ProblemException {
+        return sessions.difference(session, number)
+                .map(found -> ResponseEntity.ok(RecipePreviewAnswers.of(found)))
+                .orElseGet(() -> ResponseEntity.noContent().build());
     }
 
     /** A part of a large rendition before its file is made; no content where that would be no faster. */
@@ -122,7 +124,7 @@ class RecipePreviewController {
             return ResponseEntity.noContent().build();
         }
         try {
-            PlannedRendition planned = planned(form, chosen.get(0));
+            PlannedRendition planned = check.planned(RecipeForm.sent(form).recipe(), chosen.get(0));
             return planned.canBeMade()
                     ? answer(sessions.quickView(session, planned, new Box(x, y, width, height)))
                     : ResponseEntity.noContent().build();

@@ -1,6 +1,5 @@
 package app.vineparcel.core.codec.formats;
 
-import app.vineparcel.core.codec.LibraryReader;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.SourceFormat;
 import app.vineparcel.core.codec.bmp.BmpReader;
@@ -9,6 +8,7 @@ import app.vineparcel.core.codec.gif.GifReader;
 import app.vineparcel.core.codec.heif.HeifReader;
 import app.vineparcel.core.codec.jpeg.JpegEngine;
 import app.vineparcel.core.codec.jpeg.JpegReader;
+import app.vineparcel.core.codec.jpeg2000.Jpeg2000Reader;
 import app.vineparcel.core.codec.jxl.JxlReader;
 import app.vineparcel.core.codec.png.PngReader;
 import app.vineparcel.core.codec.pnm.PnmReader;
@@ -37,7 +37,7 @@ public final class PictureReaders {
             case ICO -> new IconReader();
             case PNM -> new PnmReader();
             case TGA -> new TgaReader();
-            case JPEG2000 -> new LibraryReader("jpeg2000", "com.github.jaiimageio.");
+            case JPEG2000 -> new Jpeg2000Reader();
             case AVIF -> HeifReader.avif();
             case HEIC -> HeifReader.heic();
             case JXL -> new JxlReader();

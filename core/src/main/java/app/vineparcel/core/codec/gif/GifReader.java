@@ -3,14 +3,17 @@ package app.vineparcel.core.codec.gif;
 import app.vineparcel.core.NotRead;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.geometry.PixelSize;
+import app.vineparcel.core.metadata.CarriedMetadata;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Pixels;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /** Reads the first frame of a GIF on its screen; see {@link GifFrame}. */
 public final class GifReader implements PictureReader {
@@ -20,6 +23,11 @@ public final class GifReader implements PictureReader {
     @Override
     public PixelSize size(Path file) throws IOException {
         return new GifFrame(bytes(file)).screen();
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return new EmbeddedBlocks(Optional.empty(), CarriedMetadata.NONE, EmbeddedBlocks.animated(moves(file)));
     }
 
     @Override

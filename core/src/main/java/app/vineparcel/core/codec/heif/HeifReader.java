@@ -2,6 +2,7 @@ package app.vineparcel.core.codec.heif;
 
 import app.vineparcel.core.codec.ConfinedDecoder;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.ExternalProgram;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.codec.png.PngReader;
@@ -53,6 +54,11 @@ public final class HeifReader implements PictureReader {
     public PixelSize size(Path file) throws IOException {
         HeifFile.Facts facts = HeifFile.read(file);
         return facts.orientation().seen(facts.stored());
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return HeifFile.read(file).blocks();
     }
 
     @Override

@@ -4,6 +4,7 @@ import app.vineparcel.core.NotRead;
 import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
@@ -83,6 +84,11 @@ public final class JpegReader implements PictureReader {
             }
             return from > 0 && channel.size() > 64L * TAIL;
         }
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return JpegBlocks.in(file);
     }
 
     @Override

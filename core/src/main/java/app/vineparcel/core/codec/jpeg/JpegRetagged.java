@@ -1,7 +1,6 @@
 package app.vineparcel.core.codec.jpeg;
 
 import app.vineparcel.core.codec.FileTags;
-import app.vineparcel.core.codec.ImageResources;
 import app.vineparcel.core.metadata.TiffDirectory;
 import app.vineparcel.core.metadata.TiffField;
 import java.io.ByteArrayInputStream;
@@ -43,13 +42,8 @@ public final class JpegRetagged {
             field.ifPresent(known -> exif.put(tag, known));
             any |= field.isPresent();
         }
-        if (any) {
-            segments.add(JpegSegments.named(JpegSegments.APP1, JpegSegments.EXIF, exif.toBlock()));
-        }
-        tags.xmp().ifPresent(xmp -> segments.add(JpegSegments.named(JpegSegments.APP1, JpegSegments.XMP, xmp)));
-        tags.iptc()
-                .ifPresent(iptc -> segments.add(
-                        JpegSegments.named(JpegSegments.APP13, JpegSegments.RESOURCES, ImageResources.ofIptc(iptc))));
+        segments.addAll(JpegWriter.metadata(new FileTags(
+                false, tags.ppi(), any ? Optional.of(exif.toBlock()) : Optional.empty(), tags.iptc(), tags.xmp())));
         kept.stream().filter(segment -> segment.marker() != JpegSegments.APP0).forEach(segments::add);
         return JpegSegments.withSegments(jpeg, segments);
     }

@@ -42,14 +42,21 @@ final class JpegWriter implements PictureWriter {
         if (picture.pixels().bands() != ColourModel.CMYK.bands()) {
             segments.add(JpegSegments.named(JpegSegments.APP0, "JFIF\0", jfif(tags.ppi())));
         }
+        segments.addAll(metadata(tags));
+        if (tags.embedProfile()) {
+            segments.addAll(JpegSegments.ofIcc(picture.profile().bytes()));
+        }
+        return segments;
+    }
+
+    /** EXIF, XMP and IPTC, as far as there are any. */
+    static List<Segment> metadata(FileTags tags) {
+        List<Segment> segments = new ArrayList<>();
         tags.exif().ifPresent(exif -> segments.add(JpegSegments.named(JpegSegments.APP1, JpegSegments.EXIF, exif)));
         tags.xmp().ifPresent(xmp -> segments.add(JpegSegments.named(JpegSegments.APP1, JpegSegments.XMP, xmp)));
         tags.iptc()
                 .ifPresent(iptc -> segments.add(
                         JpegSegments.named(JpegSegments.APP13, JpegSegments.RESOURCES, ImageResources.ofIptc(iptc))));
-        if (tags.embedProfile()) {
-            segments.addAll(JpegSegments.ofIcc(picture.profile().bytes()));
-        }
         return segments;
     }
 

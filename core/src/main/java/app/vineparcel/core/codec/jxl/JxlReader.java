@@ -35,8 +35,9 @@ public final class JxlReader implements PictureReader {
     /** Rec. 2020 primaries under sRGB's curve, for pixels that would come out as plain light, for which 8 bits are too coarse. */
     private static final String WIDE = "--color_space=RGB_D65_202_Rel_SRG";
 
-    /** What a file carries beside its picture. Colours other than sRGB show only in what is decoded of it. */
-    public static EmbeddedBlocks blocks(Path file) throws IOException {
+    /** Colours other than sRGB show only in what is decoded of it. */
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
         JxlHeader header = JxlHeader.read(file);
         byte[] srgb = BuiltInProfile.SRGB.profile().bytes();
         if (header.srgb() || !DECODER.isInstalled()) {

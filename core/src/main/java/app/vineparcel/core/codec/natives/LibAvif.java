@@ -79,7 +79,7 @@ public final class LibAvif {
         Pointer encoder = required(avif.avifEncoderCreate());
         Pointer image = Pointer.NULL;
         Data data = new Data();
-        try (Memory samples = samples(pixels)) {
+        try (Memory samples = InterleavedSamples.of(pixels)) {
             image = required(image(avif, pixels, options, blocks));
             require(avif, avif.avifImageRGBToYUV(image, interleaved(pixels, samples)));
             set(avif, encoder, options);
@@ -154,35 +154,6 @@ public final class LibAvif {
             throw new IOException("the AVIF library cannot encode this picture (%s)."
                     .formatted(avif.avifResultToString(result).toLowerCase(Locale.ROOT)));
         }
-    }
-
-    /** The samples as the library takes them: grey goes into all three. */
-    private static Memory samples(Pixels pixels) {
-        int sample = pixels.depth() / 8;
-        int bands = pixels.hasAlpha() ? 4 : 3;
-        Memory memory = new Memory(pixels.size().pixels() * bands * sample);
-        if (pixels.colourBands() == 3) {
-            if (sample == 1) {
-                memory.write(0, pixels.bytes(), 0, pixels.bytes().length);
-            } else {
-                memory.write(0, pixels.shorts(), 0, pixels.shorts().length);
-            }
-            return memory;
-        }
-        long at = 0;
-        for (int y = 0; y < pixels.size().height(); y++) {
-            for (int x = 0; x < pixels.size().width(); x++) {
-                for (int band = 0; band < bands; band++, at += sample) {
-                    int code = pixels.sample(x, y, band < 3 ? 0 : 1);
-                    if (sample == 1) {
-                        memory.setByte(at, (byte) code);
-                    } else {
-                        memory.setShort(at, (short) code);
-                    }
-                }
-            }
-        }
-        return memory;
     }
 
     /** As in the library's header {@code avif.h}. */

@@ -61,7 +61,7 @@ public final class LibWebp {
         Functions webp = LIBRARY.required();
         Picture picture = new Picture();
         Writer writer = new Writer();
-        try (Memory samples = samples(pixels)) {
+        try (Memory samples = InterleavedSamples.of(pixels)) {
             Config config = config(webp, options);
             if (webp.WebPPictureInitInternal(picture, ABI) == 0) {
                 throw new IOException("the library libwebp is of another version.");
@@ -130,32 +130,6 @@ public final class LibWebp {
         config.exact = options.lossless() ? 1 : 0;
         config.use_sharp_yuv = options.sharp() && !options.lossless() ? 1 : 0;
         return config;
-    }
-
-    /** The samples as the library takes them: grey goes into all three. */
-    private static Memory samples(Pixels pixels) {
-        Memory memory = new Memory(pixels.size().pixels() * (pixels.hasAlpha() ? 4L : 3L));
-        if (pixels.colourBands() == 3) {
-            memory.write(0, pixels.bytes(), 0, pixels.bytes().length);
-            return memory;
-        }
-        PixelSize size = pixels.size();
-        int bands = pixels.bands();
-        byte[] row = new byte[size.width() * (bands + 2)];
-        for (int y = 0; y < size.height(); y++) {
-            int from = y * size.width() * bands;
-            for (int at = 0; at < row.length; from += bands) {
-                byte grey = pixels.bytes()[from];
-                row[at++] = grey;
-                row[at++] = grey;
-                row[at++] = grey;
-                if (bands == 2) {
-                    row[at++] = pixels.bytes()[from + 1];
-                }
-            }
-            memory.write((long) y * row.length, row, 0, row.length);
-        }
-        return memory;
     }
 
     /** As in the library's header {@code encode.h}. */

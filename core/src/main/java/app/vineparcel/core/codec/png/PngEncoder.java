@@ -58,6 +58,11 @@ public final class PngEncoder {
         new PngEncoder(image).data(out);
     }
 
+    /** The same of samples, packed as fast as can be. */
+    static void writeQuickly(PngImage image, OutputStream out) throws IOException {
+        new PngEncoder(image).pack(out, true, QUICK);
+    }
+
     /** Writes a chunk (5.3). */
     public static void chunk(OutputStream out, String type, byte[] content, int length) throws IOException {
         byte[] name = type.getBytes(StandardCharsets.US_ASCII);

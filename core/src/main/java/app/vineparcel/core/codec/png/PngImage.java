@@ -66,7 +66,7 @@ public final class PngImage {
         return new PngImage(size, PALETTE, bits(colours.length), colours, picture.indexes());
     }
 
-    private static PngImage direct(Pixels pixels) {
+    static PngImage direct(Pixels pixels) {
         boolean grey = pixels.colourBands() == 1;
         int type = pixels.hasAlpha() ? (grey ? GREY_ALPHA : RGB_ALPHA) : grey ? GREY : RGB;
         return new PngImage(pixels, type, pixels.depth(), new int[0], new byte[0]);

@@ -2,6 +2,7 @@ package app.vineparcel.core.codec.png;
 
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.geometry.PixelSize;
 import java.io.IOException;
@@ -26,6 +27,11 @@ public final class PngReader implements PictureReader {
             }
             return false;
         }
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return PngBlocks.in(file);
     }
 
     @Override

@@ -4,6 +4,7 @@ import app.vineparcel.core.Notice;
 import app.vineparcel.core.codec.AwtPixels;
 import app.vineparcel.core.codec.CutShort;
 import app.vineparcel.core.codec.Decoded;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.LibraryReader;
 import app.vineparcel.core.codec.PictureReader;
 import app.vineparcel.core.colour.BuiltInProfile;
@@ -90,6 +91,11 @@ public final class TiffReader extends LibraryReader {
     @Override
     public boolean seemsWhole(Path file) throws IOException {
         return first(file).page().orElseThrow().endsWithin(Files.size(file));
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return TiffBlocks.in(file);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.webp;
 
 import app.vineparcel.core.codec.BudgetedStream;
+import app.vineparcel.core.codec.EmbeddedBlocks;
 import app.vineparcel.core.codec.LibraryReader;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -21,6 +22,11 @@ public final class WebpReader extends LibraryReader {
 
     public WebpReader() {
         super("webp", "com.twelvemonkeys.");
+    }
+
+    @Override
+    public EmbeddedBlocks blocks(Path file) throws IOException {
+        return WebpBlocks.in(file);
     }
 
     @Override

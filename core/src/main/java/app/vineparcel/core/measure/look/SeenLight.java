@@ -29,7 +29,7 @@ interface SeenLight {
         LinearRows rows = LinearisedPixels.of(pixels, space);
         Matrix toSrgb = space.to(BuiltInProfile.SRGB.space());
         boolean same = space.looksLike(BuiltInProfile.SRGB.space());
-        return same && !pixels.hasAlpha() ? new Plain(rows) : new Converted(rows, toSrgb, ground);
+        return same && !pixels.hasAlpha() ? new Plain(rows) : new Converted(rows, toSrgb.toFloats(), ground);
     }
 
     /** Half as wide and high, each pixel the mean of four; at an odd edge the last one counts twice. */
@@ -71,7 +71,7 @@ interface SeenLight {
     }
 
     /** From other primaries, from grey, or with transparency. */
-    record Converted(LinearRows rows, Matrix toSrgb, float ground) implements SeenLight {
+    record Converted(LinearRows rows, float[] toSrgb, float ground) implements SeenLight {
         @Override
         public PixelSize size() {
             return rows.size();
@@ -84,18 +84,12 @@ interface SeenLight {
             int colours = rows.hasAlpha() ? bands - 1 : bands;
             float[] from = new float[width * bands];
             rows.row(y, 0, width, from);
-            float[] m = new float[3 * colours];
-            for (int row = 0; row < 3; row++) {
-                for (int column = 0; column < colours; column++) {
-                    m[row * colours + column] = (float) toSrgb.at(row, column);
-                }
-            }
             for (int x = 0; x < width; x++) {
                 float behind = rows.hasAlpha() ? (1 - from[x * bands + bands - 1]) * ground : 0;
                 for (int row = 0; row < 3; row++) {
                     float sum = behind;
                     for (int column = 0; column < colours; column++) {
-                        sum += m[row * colours + column] * from[x * bands + column];
+                        sum += toSrgb[row * colours + column] * from[x * bands + column];
                     }
                     into[3 * x + row] = sum;
                 }
