@@ -130,7 +130,10 @@ export function panes(place, address) {
 
   function draw() {
     due = false;
-    if (!shown.length) return;
+    if (!shown.length) {
+      place.dataset.waiting = 0;
+      return;
+    }
     let waiting = 0;
     const canvases = [...place.querySelectorAll('canvas')];
     canvases.forEach((canvas, index) => {

@@ -27,9 +27,9 @@ const line = column => columns.find(one => one.dataset.column === column);
 
 function show() {
   const list = picked().filter(column => opened.has(column));
-  if (!list.length) return;
+  if (!list.length) return view.show([]);
   const first = opened.get(list[0]);
-  view.show([
+  return view.show([
     { key: `source-${list[0]}`, column: list[0], layer: 'source 1', title: msg('proof-source', first.source), grid: grid(first) },
     ...list.map(column => ({
       key: column,
@@ -53,7 +53,7 @@ async function open(column) {
   line(column).querySelector('[data-numbers]').textContent = [
     answer.weight,
     answer.difference && msg('proof-likeness', answer.difference),
-    answer.similarity !== undefined && `SSIM ${answer.similarity.toFixed(4)}`,
+    answer.similarity === undefined ? msg('proof-shapes') : `SSIM ${answer.similarity.toFixed(4)}`,
   ]
     .filter(Boolean)
     .join(' · ');
@@ -70,6 +70,7 @@ async function refresh() {
   }
   history.replaceState(null, '', `?${new URLSearchParams([['piece', piece], ...picked().map(column => ['column', column])])}`);
   for (const gone of [...opened.keys()].filter(column => !picked().includes(column))) opened.delete(gone);
+  show(); // nothing of what was closed is asked for any more
   for (const column of picked()) {
     await open(column).catch(error => (note.textContent = error.message));
     show();
@@ -95,7 +96,7 @@ async function numbers() {
 const PATIENCE = 10_000;
 let reopened = -PATIENCE;
 view.onLost = async pane => {
-  if (performance.now() - reopened < PATIENCE) return;
+  if (!opened.has(pane.column) || performance.now() - reopened < PATIENCE) return;
   reopened = performance.now();
   const answer = await fetch(`/proof/${session}/${encodeURIComponent(pane.column)}/rendition/numbers`);
   if (answer.status !== 404) return;

@@ -96,6 +96,11 @@ public record PlannedRendition(
         return new PlannedRendition(piece, column, framing, other, predictedBytes, findings, pages);
     }
 
+    /** The same by another column's recipe. */
+    public PlannedRendition in(PlanColumn other) {
+        return new PlannedRendition(piece, other, framing, path, predictedBytes, findings, pages);
+    }
+
     /** The same with no more than what rendering needs of its pieces. */
     public PlannedRendition bare() {
         List<PlanPiece> bare = pages.stream().map(PlanPiece::bare).toList();

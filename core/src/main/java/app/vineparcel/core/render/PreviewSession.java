@@ -15,6 +15,7 @@ import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.measure.Ssim;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.recipe.Background;
 import app.vineparcel.core.recipe.Recipe;
 import app.vineparcel.core.source.FileContent;
 import app.vineparcel.core.source.Shelf;
@@ -295,6 +296,17 @@ public final class PreviewSession implements AutoCloseable {
         ladder = fresh;
         ladderOf = wanted;
         return fresh;
+    }
+
+    /** A piece at a rendition's size with what is clear left clear, whatever its recipe fills that with. */
+    FramedSources.FramedSource clearPiece(PlannedRendition planned) throws ProblemException {
+        Recipe clear = planned.column()
+                .recipe()
+                .forScreen()
+                .change()
+                .background(Background.TRANSPARENT)
+                .build();
+        return pieces.of(planned.in(planned.column().with(clear)));
     }
 
     private static Recipe flat(Recipe recipe) {

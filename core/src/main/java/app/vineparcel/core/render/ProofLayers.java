@@ -26,6 +26,7 @@ import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.recipe.Recipe;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /** What can be laid over a rendition in a proof, worked out for the part that is looked at. Used by one thread at a time. */
 final class ProofLayers {
@@ -41,12 +42,21 @@ final class ProofLayers {
     /** Light that counts as beyond a gamut: what rounding alone does not reach. */
     private static final double BEYOND = 0.002;
 
+    /** The piece with what is clear left clear, wherever that takes another drawing. */
+    @FunctionalInterface
+    interface ClearPiece {
+        FramedSources.FramedSource get() throws ProblemException;
+    }
+
     private final PreviewViews views;
     private final Background background;
+    private final ClearPiece clearPiece;
+    private FramedSources.@Nullable FramedSource clear;
 
-    ProofLayers(PreviewViews views, Background background) {
+    ProofLayers(PreviewViews views, Background background, ClearPiece clearPiece) {
         this.views = views;
         this.background = background;
+        this.clearPiece = clearPiece;
     }
 
     /**
@@ -88,6 +98,9 @@ final class ProofLayers {
         for (int y = 0; y < after.size().height(); y++) {
             for (int x = 0; x < after.size().width(); x++) {
                 int at = 4 * (y * after.size().width() + x);
+                if (own.hasAlpha() && after.rgba()[at + 3] == 0) {
+                    continue; // what is clear has no colour
+                }
                 int ownX = place(
                         part.x(),
                         part.width(),
@@ -134,6 +147,7 @@ final class ProofLayers {
         return marked(
                 after,
                 part,
+                views.framed(),
                 wide(),
                 new PngFormat(48),
                 romm -> beyond(romm, views.decoded().source().profile()));
@@ -214,13 +228,19 @@ final class ProofLayers {
     }
 
     private PreviewViews.View matte(Box part, PreviewViews.View after) throws ProblemException {
-        return marked(after, part, ColourClause.SRGB, new PngFormat(32), this::lost);
+        if (background.transparent()) {
+            return marked(after, new boolean[(int) after.size().pixels()]);
+        }
+        if (clear == null) {
+            clear = clearPiece.get();
+        }
+        return marked(after, part, clear, ColourClause.SRGB, new PngFormat(32), this::lost);
     }
 
     /** Which pixels are artwork in nearly the matte's colour. */
     private boolean[] lost(Pixels source) {
         boolean[] lost = new boolean[(int) source.size().pixels()];
-        if (background.transparent() || !source.hasAlpha()) {
+        if (!source.hasAlpha()) {
             return lost;
         }
         byte[] rgba = source.bytes();
@@ -239,18 +259,20 @@ final class ProofLayers {
      * The picture in quiet grey, with what is found in the same part of the source marked. Where a canvas reaches beyond the piece there is nothing to be
      * found.
      *
-     * @param colour in which the source is looked at
+     * @param from the source
+     * @param colour in which it is looked at
      * @param format at whose depth
      */
     private PreviewViews.View marked(
             PreviewViews.View after,
             Box part,
+            FramedSources.FramedSource from,
             ColourClause colour,
             OutputFormat format,
             Function<Pixels, boolean[]> finds)
             throws ProblemException {
         boolean[] marks = new boolean[(int) after.size().pixels()];
-        Framing framing = views.framed().framing();
+        Framing framing = from.framing();
         Box content = framing.content().box().movedBy(framing.left(), framing.top());
         Optional<Box> inside = part.intersection(content);
         if (inside.isPresent()) {
@@ -269,8 +291,8 @@ final class ProofLayers {
                             Math.min(
                                     after.size().height() - top,
                                     Math.round(inside.get().height() * down))));
-            boolean[] found =
-                    finds.apply(source(inside.get().movedBy(-framing.left(), -framing.top()), size, colour, format));
+            boolean[] found = finds.apply(
+                    source(from, inside.get().movedBy(-framing.left(), -framing.top()), size, colour, format));
             for (int y = 0; y < size.height(); y++) {
                 System.arraycopy(
                         found, y * size.width(), marks, (top + y) * after.size().width() + left, size.width());
@@ -280,16 +302,17 @@ final class ProofLayers {
     }
 
     /** A part of the piece, px of the rendition within its canvas, in other colours. */
-    private Pixels source(Box part, PixelSize size, ColourClause colour, OutputFormat format) throws ProblemException {
-        Framing framing = views.framed().framing();
+    private Pixels source(
+            FramedSources.FramedSource from, Box part, PixelSize size, ColourClause colour, OutputFormat format)
+            throws ProblemException {
+        Framing framing = from.framing();
         Box crop = framing.crop();
         double across = crop.width() / framing.content().width();
         double down = crop.height() / framing.content().height();
         Box on = new Box(
                 crop.x() + part.x() * across, crop.y() + part.y() * down, part.width() * across, part.height() * down);
         Recipe recipe = Recipe.plain("part", format).colour(colour).build();
-        FramedSources.FramedSource window =
-                new FramedSources.FramedSource(views.framed().source(), framing(on, size));
+        FramedSources.FramedSource window = new FramedSources.FramedSource(from.source(), framing(on, size));
         return RenditionPixels.of(window, recipe, views.context()).picture().pixels();
     }
 

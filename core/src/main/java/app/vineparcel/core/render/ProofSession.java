@@ -70,8 +70,14 @@ public final class ProofSession implements AutoCloseable {
                         planned,
                         made,
                         views,
-                        new ProofLayers(views, planned.column().recipe().background())));
+                        new ProofLayers(
+                                views, planned.column().recipe().background(), () -> session.clearPiece(planned))));
         return made;
+    }
+
+    /** Whether a rendition lies open. */
+    public boolean isOpen(String column) {
+        return open.containsKey(column);
     }
 
     /** A ladder of what is planned. */
@@ -155,7 +161,7 @@ public final class ProofSession implements AutoCloseable {
         return new Distance(sum / (rgba.length * 0.75), worst);
     }
 
-    /** For each channel of a rendition the shares, 0 to 1, of pixels at its lower and at its upper end. */
+    /** For each channel of a rendition the shares, 0 to 1, of what is not clear, at its lower and at its upper end. */
     public double[][] clipped(String column) {
         Shown shown = open.get(column);
         if (shown == null) {
@@ -164,8 +170,13 @@ public final class ProofSession implements AutoCloseable {
         Pixels pixels = shown.views().decoded().source().pixels();
         double[][] shares = new double[pixels.colourBands()][2];
         int most = pixels.levels() - 1;
+        long seen = 0;
         for (int y = 0; y < pixels.size().height(); y++) {
             for (int x = 0; x < pixels.size().width(); x++) {
+                if (pixels.hasAlpha() && pixels.sample(x, y, pixels.bands() - 1) == 0) {
+                    continue; // what is clear has no colour
+                }
+                seen++;
                 for (int band = 0; band < shares.length; band++) {
                     int code = pixels.sample(x, y, band);
                     shares[band][0] += code == 0 ? 1 : 0;
@@ -174,8 +185,8 @@ public final class ProofSession implements AutoCloseable {
             }
         }
         for (double[] channel : shares) {
-            channel[0] /= pixels.size().pixels();
-            channel[1] /= pixels.size().pixels();
+            channel[0] /= Math.max(1, seen);
+            channel[1] /= Math.max(1, seen);
         }
         return shares;
     }

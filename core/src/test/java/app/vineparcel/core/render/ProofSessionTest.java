@@ -15,6 +15,7 @@ import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.plan.Planner;
 import app.vineparcel.core.raster.Pixels;
 import app.vineparcel.core.source.Shelf;
+import app.vineparcel.core.source.SourceOptions;
 import app.vineparcel.core.source.SourceReader;
 import app.vineparcel.core.testing.Pictures;
 import app.vineparcel.core.testing.Programs;
@@ -22,6 +23,7 @@ import app.vineparcel.core.testing.Rendering;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
@@ -51,7 +53,10 @@ class ProofSessionTest {
     }
 
     private RecipePreview put(String column, Path file, String clauses) throws Exception {
-        PlanPiece piece = PlanPiece.picture("", file, "piece", READER.inspect(file), Optional.empty(), 1);
+        return put(column, PlanPiece.picture("", file, "piece", READER.inspect(file), Optional.empty(), 1), clauses);
+    }
+
+    private RecipePreview put(String column, PlanPiece piece, String clauses) throws Exception {
         PlannedRendition planned = new Planner("", LocalDate.EPOCH, Shelf.EMPTY)
                 .plan(List.of(piece), List.of(new PlanColumn(column, Rendering.recipe(clauses), "", "")))
                 .renditions()
@@ -162,7 +167,7 @@ class ProofSessionTest {
     void what_is_lost_on_the_matte_is_marked() throws Exception {
         byte[] rgba = new byte[4 * 64 * 64];
         for (int i = 0; i < 64 * 64; i++) {
-            java.util.Arrays.fill(rgba, 4 * i, 4 * i + 3, (byte) 250);
+            Arrays.fill(rgba, 4 * i, 4 * i + 3, (byte) 250);
             rgba[4 * i + 3] = (byte) (i % 64 < 16 ? 255 : 0);
         }
         Path file = written(Pixels.of8(new PixelSize(64, 64), 4, true, rgba), BuiltInProfile.SRGB);
@@ -170,6 +175,43 @@ class ProofSessionTest {
         put("b", file, "'format': {'type': 'jpeg'}, 'background': '#202020'");
         assertThat(session.share("a", ProofLayer.MATTE)).isCloseTo(0.25, within(0.01));
         assertThat(session.share("b", ProofLayer.MATTE)).isZero();
+    }
+
+    /** Shapes are drawn upon the matte: which of them are lost there is to be seen in another drawing only. */
+    @Test
+    void drawn_shapes_that_are_lost_on_the_matte_are_marked() throws Exception {
+        Path file = Files.writeString(
+                folder.resolve("ink.svg"),
+                "<svg xmlns='http://www.w3.org/2000/svg' width='64' height='64'><path d='M0 0h16v64h-16z' fill='#fff'/><path d='M32 0h16v64h-16z' fill='#c00'/></svg>");
+        SourceReader.Contents contents = READER.contents(file, SourceOptions.PLAIN);
+        PlanPiece piece = new PlanPiece(
+                "",
+                file,
+                "ink",
+                contents.info(),
+                Optional.empty(),
+                1,
+                PlanPiece.Part.plain(contents.pieces().get(0)));
+        put("a", piece, "'format': {'type': 'jpeg'}, 'background': '#ffffff'");
+        put("b", piece, "'format': {'type': 'jpeg'}, 'background': '#202020'");
+        assertThat(session.share("a", ProofLayer.MATTE)).isCloseTo(0.25, within(0.01));
+        assertThat(session.share("b", ProofLayer.MATTE)).isZero();
+    }
+
+    /** A grey leaf on a clear ground: what is clear is stored as black, and is none. */
+    @Test
+    void what_is_clear_is_not_clipped() throws Exception {
+        byte[] rgba = new byte[4 * 64 * 64];
+        for (int i = 0; i < 64 * 64; i += 4) {
+            Arrays.fill(rgba, 4 * i, 4 * i + 3, (byte) 128);
+            rgba[4 * i + 3] = (byte) 255;
+        }
+        Path file = written(Pixels.of8(new PixelSize(64, 64), 4, true, rgba), BuiltInProfile.SRGB);
+        put("a", file, "'format': {'type': 'png', 'bits': 32}");
+        assertThat(session.clipped("a")).isDeepEqualTo(new double[3][2]);
+        Pixels seen = tile("a", ProofLayer.CLIPPING, 1, 0, 0);
+        assertThat(List.of(seen.sample(1, 0, 0), seen.sample(1, 0, 2)))
+                .containsExactly(seen.sample(1, 0, 1), seen.sample(1, 0, 1));
     }
 
     /** Every rung is a file of its own, and what is asked twice is the same. */

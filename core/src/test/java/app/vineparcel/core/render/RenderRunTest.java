@@ -214,11 +214,12 @@ class RenderRunTest {
                 throw new NoClassDefFoundError("made up");
             }
         };
+        RenditionSink placed = into("out");
         RenditionSink sink = (path, content) -> {
             if (path.startsWith("b/")) {
                 throw new StackOverflowError("made up");
             }
-            return new RenditionSink.Placed(1, "");
+            return placed.place(path, content);
         };
         new RenderRun(new SourceReader(SourceReader.USUAL_BUDGET), Shelf.EMPTY, sink, throwing, () -> false)
                 .render(plan, 1);

@@ -100,13 +100,17 @@ class ProofAnswers {
         if (wanted.isEmpty() || gain < 1 || gain > 64) {
             return ResponseEntity.notFound().build();
         }
-        return sessions.with(session, open -> open.tile(column, wanted.get(), gain, level, x, y)
-                        .orElse(null))
-                .map(png -> ResponseEntity.ok()
+        Optional<Optional<byte[]>> png =
+                sessions.with(session, open -> open.tile(column, wanted.get(), gain, level, x, y));
+        if (png.isEmpty()) {
+            return ResponseEntity.notFound().build(); // the proof is closed
+        }
+        return png.get()
+                .map(tile -> ResponseEntity.ok()
                         .contentType(MediaType.IMAGE_PNG)
                         .cacheControl(CacheControl.maxAge(Duration.ofMinutes(5)).cachePrivate())
-                        .body(png))
-                .orElseGet(() -> ResponseEntity.notFound().build());
+                        .body(tile))
+                .orElseGet(() -> ResponseEntity.noContent().build());
     }
 
     /** What a layer says in numbers. */
@@ -119,7 +123,7 @@ class ProofAnswers {
         if (wanted.isEmpty()) {
             return ResponseEntity.notFound().build();
         }
-        return sessions.with(session, open -> numbers.of(open, column, wanted.get()))
+        return sessions.with(session, open -> open.isOpen(column) ? numbers.of(open, column, wanted.get()) : "")
                 .map(said -> ResponseEntity.ok(Map.<String, Object>of("says", said)))
                 .orElseGet(() -> ResponseEntity.notFound().build());
     }
