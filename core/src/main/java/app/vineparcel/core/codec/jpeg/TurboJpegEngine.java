@@ -1,5 +1,6 @@
 package app.vineparcel.core.codec.jpeg;
 
+import app.vineparcel.core.WorkBudget;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.Closeable;
@@ -9,6 +10,9 @@ import java.lang.reflect.Method;
 import java.net.URLClassLoader;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -29,6 +33,11 @@ public final class TurboJpegEngine implements JpegEngine {
     private static final int SAMPLING_GREY = 3;
     /** The code of what did not stop it. */
     private static final int WARNING = 0;
+
+    /** Pixels that are encoded at once, about, and rows that a unit of the scan has at most. */
+    private static final int STRIPE = 1 << 19;
+
+    private static final int UNIT = 16;
 
     private final Class<?> decompressor;
     private final Class<?> compressor;
@@ -148,32 +157,79 @@ public final class TurboJpegEngine implements JpegEngine {
 
     @Override
     public byte[] encode(Pixels pixels, JpegFormat options) throws IOException {
-        int width = pixels.size().width();
-        int height = pixels.size().height();
-        boolean grey = pixels.bands() == 1;
-        int format = grey ? GREY : pixels.bands() == 3 ? RGB : CMYK;
-        try (Closeable engine = (Closeable) compressor.getConstructor().newInstance()) {
-            compressor
-                    .getMethod(
-                            "setSourceImage",
-                            byte[].class,
-                            int.class,
-                            int.class,
-                            int.class,
-                            int.class,
-                            int.class,
-                            int.class)
-                    .invoke(engine, pixels.bytes(), 0, 0, width, width * pixels.bands(), height, format);
-            compressor
-                    .getMethod("setSubsamp", int.class)
-                    .invoke(engine, grey ? SAMPLING_GREY : options.chroma().ordinal());
-            compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
-            int flags = ACCURATE_DCT | (options.progressive() ? PROGRESSIVE : 0);
-            byte[] room = (byte[]) compressor.getMethod("compress", int.class).invoke(engine, flags);
-            return java.util.Arrays.copyOf(
-                    room, (Integer) compressor.getMethod("getCompressedSize").invoke(engine));
+        try (Packer packer = new Packer(pixels, options)) {
+            if (options.progressive()) {
+                byte[] jpeg = new byte[packer.room(pixels.size().height())];
+                return Arrays.copyOf(jpeg, packer.pack(0, pixels.size().height(), jpeg));
+            }
+            int rows = rowsAtOnce(pixels);
+            byte[] jpeg = new byte[packer.room(rows)];
+            List<JpegStripe> stripes = new ArrayList<>();
+            for (int y = 0; y < pixels.size().height(); y += rows) {
+                WorkBudget.check();
+                int length = packer.pack(y, Math.min(rows, pixels.size().height() - y), jpeg);
+                stripes.add(new JpegStripe(jpeg, length));
+            }
+            return JpegStripes.joined(stripes, pixels.size().height());
         } catch (ReflectiveOperationException e) {
             throw new IOException("the JPEG engine cannot encode this picture.", e);
+        }
+    }
+
+    /** Whole units of the scan: up to 16 rows each. */
+    private static int rowsAtOnce(Pixels pixels) {
+        int rows = Math.max(1, STRIPE / pixels.size().width() / UNIT) * UNIT;
+        return Math.min(rows, (pixels.size().height() + UNIT - 1) / UNIT * UNIT);
+    }
+
+    /** The library's encoder with a picture before it. */
+    private final class Packer implements Closeable {
+
+        private final Pixels pixels;
+        private final Closeable engine;
+        private final int sampling;
+        private final int format;
+        private final int flags;
+        private final Method source;
+        private final Method compress;
+        private final Method length;
+        private final Method room;
+
+        Packer(Pixels pixels, JpegFormat options) throws ReflectiveOperationException {
+            boolean grey = pixels.bands() == 1;
+            this.pixels = pixels;
+            this.engine = (Closeable) compressor.getConstructor().newInstance();
+            this.sampling = grey ? SAMPLING_GREY : options.chroma().ordinal();
+            this.format = grey ? GREY : pixels.bands() == 3 ? RGB : CMYK;
+            this.flags = ACCURATE_DCT | (options.progressive() ? PROGRESSIVE : 0);
+            this.source = compressor.getMethod(
+                    "setSourceImage", byte[].class, int.class, int.class, int.class, int.class, int.class, int.class);
+            this.compress = compressor.getMethod("compress", byte[].class, int.class);
+            this.length = compressor.getMethod("getCompressedSize");
+            this.room = compressor
+                    .getClassLoader()
+                    .loadClass(PACKAGE + "TJ")
+                    .getMethod("bufSize", int.class, int.class, int.class);
+            compressor.getMethod("setSubsamp", int.class).invoke(engine, sampling);
+            compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
+        }
+
+        /** Bytes that so many rows never pack to more than. */
+        int room(int rows) throws ReflectiveOperationException {
+            return (Integer) room.invoke(null, pixels.size().width(), rows, sampling);
+        }
+
+        /** Packs some rows; returns how many bytes that gave. */
+        int pack(int y, int rows, byte[] into) throws ReflectiveOperationException {
+            int width = pixels.size().width();
+            source.invoke(engine, pixels.bytes(), 0, y, width, width * pixels.bands(), rows, format);
+            compress.invoke(engine, into, flags);
+            return (Integer) length.invoke(engine);
+        }
+
+        @Override
+        public void close() throws IOException {
+            engine.close();
         }
     }
 }
