@@ -1,10 +1,12 @@
 package app.vineparcel.core.codec.png;
 
+import app.vineparcel.core.codec.natives.LibDeflate;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 
@@ -19,18 +21,45 @@ public final class PngEncoder {
     private static final int GROUP = 12;
 
     private static final int GROUPS = 10;
-    private static final int QUICK = 1;
-    private static final int USUAL = 5;
-    private static final int HARD_ENOUGH = 6;
-    private static final int HARD = 9;
-    /** Pictures of up to so many bytes are packed both ways, as hard as can be; the smaller is taken. */
+    /** Bytes of rows that are packed at once by the quicker library; more go through zlib in pieces. */
+    private static final long AT_ONCE = 64_000_000;
+
+    /** Pictures of up to so many bytes are packed harder, and both ways where a look cannot tell which is better. */
     private static final int SMALL = 6_000_000;
+
+    /** What packs to less than this share repeats itself from afar, which zlib looks for longer than the quicker library. */
+    private static final double REPEATING = 0.02;
+
+    /** What packs to less than this share is art or text, where filters may gain or lose. */
+    private static final double DRAWN = 0.2;
 
     /** What packs to less than this share is flat art, for which the hardest packing is quick enough and worth it. */
     private static final double FLAT = 0.12;
 
     /** What packs to more than this is mostly noise, on which hard packing is lost. */
     private static final double NOISY = 0.35;
+
+    /**
+     * How hard is tried.
+     *
+     * @param zlib the level of zlib
+     * @param libdeflate the level of libdeflate, where that is installed; 0 if it does worse
+     */
+    private enum Trial {
+        QUICK(1, 1),
+        USUAL(5, 6),
+        HARD_ENOUGH(6, 8),
+        HARD(9, 10),
+        HARDEST(9, 0);
+
+        private final int zlib;
+        private final int libdeflate;
+
+        Trial(int zlib, int libdeflate) {
+            this.zlib = zlib;
+            this.libdeflate = libdeflate;
+        }
+    }
 
     private final PngImage image;
     private final byte[] row;
@@ -50,21 +79,25 @@ public final class PngEncoder {
     /** Writes the chunks PLTE, tRNS and IDAT that a picture needs. */
     public static void write(PngImage image, OutputStream out) throws IOException {
         if (image.palette().length > 0) {
-            chunk(out, "PLTE", image.palette(), image.palette().length);
+            chunk(out, "PLTE", image.palette());
         }
         if (image.transparency().length > 0) {
-            chunk(out, "tRNS", image.transparency(), image.transparency().length);
+            chunk(out, "tRNS", image.transparency());
         }
         new PngEncoder(image).data(out);
     }
 
     /** The same of samples, packed as fast as can be. */
     static void writeQuickly(PngImage image, OutputStream out) throws IOException {
-        new PngEncoder(image).pack(out, true, QUICK);
+        new PngEncoder(image).pack(out, true, Trial.QUICK);
     }
 
     /** Writes a chunk (5.3). */
-    public static void chunk(OutputStream out, String type, byte[] content, int length) throws IOException {
+    public static void chunk(OutputStream out, String type, byte[] content) throws IOException {
+        chunk(out, type, content, content.length);
+    }
+
+    private static void chunk(OutputStream out, String type, byte[] content, int length) throws IOException {
         byte[] name = type.getBytes(StandardCharsets.US_ASCII);
         CRC32 sum = new CRC32();
         sum.update(name);
@@ -75,26 +108,54 @@ public final class PngEncoder {
     }
 
     private void data(OutputStream out) throws IOException {
-        long bytes = (long) image.rowBytes() * image.size().height();
-        if (bytes <= SMALL) {
-            ByteArrayOutputStream plain = new ByteArrayOutputStream();
-            pack(plain, false, HARD);
-            ByteArrayOutputStream chosen = new ByteArrayOutputStream();
-            pack(chosen, true, HARD);
-            (chosen.size() < plain.size() ? chosen : plain).writeTo(out);
-            return;
-        }
         double plain = sample(false);
         double chosen = sample(true);
         boolean filters = chosen < plain;
         double share = Math.min(plain, chosen);
-        pack(out, filters, share < FLAT ? HARD : filters && share > NOISY ? USUAL : HARD_ENOUGH);
+        boolean small = bytes() <= SMALL;
+        if (!small) {
+            pack(out, filters, share < FLAT ? Trial.HARD : filters && share > NOISY ? Trial.USUAL : Trial.HARD_ENOUGH);
+        } else if (share > DRAWN) {
+            pack(out, filters, Trial.HARD_ENOUGH);
+        } else {
+            ByteArrayOutputStream unfiltered = new ByteArrayOutputStream();
+            Trial trial = share > REPEATING ? Trial.HARD : Trial.HARDEST;
+            pack(unfiltered, false, trial);
+            ByteArrayOutputStream filtered = new ByteArrayOutputStream();
+            pack(filtered, true, trial);
+            (filtered.size() < unfiltered.size() ? filtered : unfiltered).writeTo(out);
+        }
     }
 
-    private void pack(OutputStream out, boolean filters, int level) throws IOException {
+    /** Of all rows, each with its filter's number. */
+    private long bytes() {
+        return (image.rowBytes() + 1L) * image.size().height();
+    }
+
+    private void pack(OutputStream out, boolean filters, Trial trial) throws IOException {
+        if (trial.libdeflate > 0 && LibDeflate.missing().isEmpty() && bytes() <= AT_ONCE) {
+            packAtOnce(out, filters, trial.libdeflate);
+        } else {
+            packInPieces(out, filters, trial);
+        }
+    }
+
+    private void packAtOnce(OutputStream out, boolean filters, int level) throws IOException {
+        try (LibDeflate.Input rows = new LibDeflate.Input(bytes())) {
+            for (int y = 0; y < image.size().height(); y++) {
+                rows.add(filtered(y, filters));
+            }
+            byte[] packed = rows.packed(level);
+            for (int from = 0; from < packed.length; from += CHUNK) {
+                chunk(out, "IDAT", Arrays.copyOfRange(packed, from, Math.min(packed.length, from + CHUNK)));
+            }
+        }
+    }
+
+    private void packInPieces(OutputStream out, boolean filters, Trial trial) throws IOException {
         int height = image.size().height();
-        Deflater deflater = new Deflater(level);
-        if (filters && level != HARD) {
+        Deflater deflater = new Deflater(trial.zlib);
+        if (filters && trial.zlib < Trial.HARD.zlib) {
             deflater.setStrategy(Deflater.FILTERED);
         }
         byte[] packed = new byte[CHUNK];
@@ -131,7 +192,7 @@ public final class PngEncoder {
     /** What a few groups of rows pack to, as a share of their bytes. */
     private double sample(boolean filters) {
         int height = image.size().height();
-        Deflater deflater = new Deflater(QUICK);
+        Deflater deflater = new Deflater(Trial.QUICK.zlib);
         byte[] packed = new byte[CHUNK];
         long in = 0;
         long out = 0;
@@ -156,7 +217,7 @@ public final class PngEncoder {
             }
         } finally {
             deflater.end();
-            java.util.Arrays.fill(above, (byte) 0);
+            Arrays.fill(above, (byte) 0);
         }
         return out / (double) in;
     }
@@ -165,7 +226,7 @@ public final class PngEncoder {
     private byte[] filtered(int y, boolean filters) {
         image.row(y, row);
         if (y == 0) {
-            java.util.Arrays.fill(above, (byte) 0);
+            Arrays.fill(above, (byte) 0);
         }
         byte[] best = filtered[0];
         if (filters) {

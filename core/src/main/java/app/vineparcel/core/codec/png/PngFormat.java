@@ -9,6 +9,7 @@ import app.vineparcel.core.codec.OutputFormat;
 import app.vineparcel.core.codec.PictureWriter;
 import app.vineparcel.core.codec.Requirement;
 import app.vineparcel.core.codec.Weighing;
+import app.vineparcel.core.codec.natives.LibDeflate;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -164,6 +165,11 @@ public record PngFormat(int bits, int colours, boolean dither) implements Output
         @Override
         public OutputFormat with(OptionValues chosen) {
             return new PngFormat(chosen.whole("bits"), chosen.whole("colours", 0), chosen.flag("dither"));
+        }
+
+        @Override
+        public String encoder() {
+            return LibDeflate.missing().isEmpty() ? "own, packed by libdeflate" : FormatKind.super.encoder();
         }
 
         @Override

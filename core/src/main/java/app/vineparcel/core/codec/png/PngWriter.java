@@ -37,10 +37,10 @@ public final class PngWriter implements PictureWriter {
                 : PngImage.of(pixels, tags.embedProfile());
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file), 1 << 16)) {
             out.write(SIGNATURE);
-            chunk(out, "IHDR", header(image));
+            PngEncoder.chunk(out, "IHDR", header(image));
             describe(picture, tags, out);
             PngEncoder.write(image, out);
-            chunk(out, "IEND", new byte[0]);
+            PngEncoder.chunk(out, "IEND", new byte[0]);
         }
     }
 
@@ -54,10 +54,10 @@ public final class PngWriter implements PictureWriter {
         ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 16);
         try {
             out.write(SIGNATURE);
-            chunk(out, "IHDR", header(image));
-            chunk(out, "iCCP", profile(picture.profile().bytes()));
+            PngEncoder.chunk(out, "IHDR", header(image));
+            PngEncoder.chunk(out, "iCCP", profile(picture.profile().bytes()));
             PngEncoder.writeQuickly(image, out);
-            chunk(out, "IEND", new byte[0]);
+            PngEncoder.chunk(out, "IEND", new byte[0]);
         } catch (IOException e) {
             throw new IllegalStateException("memory takes all that is written to it", e);
         }
@@ -75,10 +75,10 @@ public final class PngWriter implements PictureWriter {
 
     private static void describe(Picture picture, FileTags tags, OutputStream out) throws IOException {
         if (tags.embedProfile()) {
-            chunk(out, "iCCP", profile(picture.profile().bytes()));
+            PngEncoder.chunk(out, "iCCP", profile(picture.profile().bytes()));
         }
         int perMetre = (int) Math.round(tags.ppi() / METRES_PER_INCH);
-        chunk(
+        PngEncoder.chunk(
                 out,
                 "pHYs",
                 ByteBuffer.allocate(9)
@@ -87,12 +87,12 @@ public final class PngWriter implements PictureWriter {
                         .put((byte) 1)
                         .array());
         if (tags.exif().isPresent()) {
-            chunk(out, "eXIf", tags.exif().get());
+            PngEncoder.chunk(out, "eXIf", tags.exif().get());
         }
         if (tags.xmp().isPresent()) {
             byte[] keyword = "XML:com.adobe.xmp\0\0\0\0\0".getBytes(StandardCharsets.ISO_8859_1);
             byte[] xmp = tags.xmp().get();
-            chunk(
+            PngEncoder.chunk(
                     out,
                     "iTXt",
                     ByteBuffer.allocate(keyword.length + xmp.length)
@@ -109,9 +109,5 @@ public final class PngWriter implements PictureWriter {
             deflate.write(icc);
         }
         return data.toByteArray();
-    }
-
-    private static void chunk(OutputStream out, String type, byte[] content) throws IOException {
-        PngEncoder.chunk(out, type, content, content.length);
     }
 }

@@ -187,7 +187,7 @@ class OddPicturesTest {
     private static byte[] with(byte[] png, String type, byte[] content) throws Exception {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.write(png, 0, 33);
-        app.vineparcel.core.codec.png.PngEncoder.chunk(out, type, content, content.length);
+        app.vineparcel.core.codec.png.PngEncoder.chunk(out, type, content);
         out.write(png, 33, png.length - 33);
         return out.toByteArray();
     }
