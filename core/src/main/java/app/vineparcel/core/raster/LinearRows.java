@@ -25,4 +25,20 @@ public interface LinearRows {
      * @param into gets {@code (toX - fromX) * bands()} values from index 0 on
      */
     void row(int y, int fromX, int toX, float[] into);
+
+    /** Whether rows lie in memory, so that {@link #whole} costs nothing. */
+    default boolean isHeld() {
+        return false;
+    }
+
+    /**
+     * A whole row: the picture's own where it is held, else worked out.
+     *
+     * @param room for a row, where none is held
+     * @return not to be changed
+     */
+    default float[] whole(int y, float[] room) {
+        row(y, 0, size().width(), room);
+        return room;
+    }
 }

@@ -30,6 +30,6 @@ public final class MarkLayer {
                 values[to++] = row[4 * x + 3];
             }
         }
-        return new LinearImage(size, colours + 1, true, values);
+        return LinearImage.of(size, colours + 1, true, values);
     }
 }

@@ -35,67 +35,70 @@ public final class Resampler {
      */
     public static LinearImage resample(LinearRows source, Box crop, PixelSize target, int threads) {
         Resampler resampler = new Resampler(source, crop, target);
-        float[] values = new float[Math.toIntExact(target.pixels() * source.bands())];
-        RowBands.each(target.height(), threads, (from, to) -> resampler.rows(from, to, values));
-        return new LinearImage(target, source.bands(), source.hasAlpha(), values);
+        float[][] rows = LinearImage.rows(target, source.bands());
+        RowBands.each(target.height(), threads, (from, to) -> resampler.rows(from, to, rows));
+        return new LinearImage(target, source.bands(), source.hasAlpha(), rows);
     }
 
-    private void rows(int from, int to, float[] values) {
+    private void rows(int from, int to, float[][] rows) {
         int columns =
                 Math.max(16, (int) (NEAR_CACHE / (4.0 * source.bands() * down.most() * Math.max(1, across.step()))));
         for (int x = 0; x < target.width(); x += columns) {
-            stripe(x, Math.min(target.width(), x + columns), from, to, values);
+            stripe(x, Math.min(target.width(), x + columns), from, to, rows);
         }
     }
 
     /** Some columns of the target: as many as the rows that they are mixed from fit into a near cache. */
-    private void stripe(int fromX, int toX, int from, int to, float[] values) {
+    private void stripe(int fromX, int toX, int from, int to, float[][] rows) {
         int left = across.lowest(fromX, toX);
         int right = across.highest(fromX, toX);
-        int stretch = (right - left) * source.bands();
-        float[][] ring = new float[down.most()][stretch];
-        float[] mixed = new float[stretch];
+        int origin = source.isHeld() ? 0 : left;
+        int fromValue = (left - origin) * source.bands();
+        int toValue = (right - origin) * source.bands();
+        float[][] ring = new float[source.isHeld() ? 0 : down.most()][toValue];
+        float[][] taps = new float[down.most()][];
+        float[] mixed = new float[toValue];
         int next = down.lowest(from, to);
         for (int y = from; y < to; y++) {
-            for (next = Math.max(next, down.first(y)); next < down.end(y); next++) {
+            for (next = Math.max(next, down.first(y)); next < down.end(y) && !source.isHeld(); next++) {
                 source.row(next, left, right, ring[next % ring.length]);
             }
-            mix(ring, down.first(y), down.weights(y), mixed);
-            squeeze(mixed, left, fromX, toX, values, y * target.width() * source.bands());
+            for (int k = 0; k < down.weights(y).length; k++) {
+                int row = down.first(y) + k;
+                taps[k] = source.isHeld() ? source.whole(row, mixed) : ring[row % ring.length];
+            }
+            mix(taps, down.weights(y), mixed, fromValue, toValue);
+            squeeze(mixed, origin, fromX, toX, rows[y]);
         }
     }
 
     /** One row of the target's height at the source's width. */
-    private static void mix(float[][] ring, int first, float[] weights, float[] into) {
-        java.util.Arrays.fill(into, 0);
-        int tap = 0;
+    private static void mix(float[][] taps, float[] weights, float[] into, int from, int to) {
+        int tap = 1;
         if ((weights.length & 1) == 1) {
-            WholeRows.add(ring[first % ring.length], weights[0], into);
-            tap = 1;
+            WholeRows.put(taps[0], weights[0], into, from, to);
+        } else {
+            WholeRows.put(taps[0], weights[0], taps[1], weights[1], into, from, to);
+            tap = 2;
         }
         for (; tap < weights.length; tap += 2) {
-            WholeRows.add(
-                    ring[(first + tap) % ring.length],
-                    weights[tap],
-                    ring[(first + tap + 1) % ring.length],
-                    weights[tap + 1],
-                    into);
+            WholeRows.add(taps[tap], weights[tap], taps[tap + 1], weights[tap + 1], into, from, to);
         }
     }
 
-    private void squeeze(float[] row, int left, int fromX, int toX, float[] values, int start) {
+    private void squeeze(float[] row, int origin, int fromX, int toX, float[] into) {
         switch (source.bands()) {
-            case 3 -> squeeze3(row, left, fromX, toX, values, start + fromX * 3);
-            case 4 -> squeeze4(row, left, fromX, toX, values, start + fromX * 4);
-            default -> squeezeAny(row, left, fromX, toX, values, start);
+            case 3 -> squeeze3(row, origin, fromX, toX, into);
+            case 4 -> squeeze4(row, origin, fromX, toX, into);
+            default -> squeezeAny(row, origin, fromX, toX, into);
         }
     }
 
-    private void squeeze3(float[] row, int left, int fromX, int toX, float[] values, int start) {
-        int at = start;
+    private void squeeze3(float[] row, int origin, int fromX, int toX, float[] into) {
+        int at = fromX * 3;
         for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
-            int from = (across.first(x) - left) * 3;
+            int from = (across.first(x) - origin) * 3;
             float a = 0;
             float b = 0;
             float c = 0;
@@ -105,17 +108,17 @@ public final class Resampler {
                 c += weight * row[from + 2];
                 from += 3;
             }
-            values[at++] = a;
-            values[at++] = b;
-            values[at++] = c;
+            into[at++] = a;
+            into[at++] = b;
+            into[at++] = c;
         }
     }
 
-    private void squeeze4(float[] row, int left, int fromX, int toX, float[] values, int start) {
-        int at = start;
+    private void squeeze4(float[] row, int origin, int fromX, int toX, float[] into) {
+        int at = fromX * 4;
         for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
-            int from = (across.first(x) - left) * 4;
+            int from = (across.first(x) - origin) * 4;
             float a = 0;
             float b = 0;
             float c = 0;
@@ -127,24 +130,24 @@ public final class Resampler {
                 d += weight * row[from + 3];
                 from += 4;
             }
-            values[at++] = a;
-            values[at++] = b;
-            values[at++] = c;
-            values[at++] = d;
+            into[at++] = a;
+            into[at++] = b;
+            into[at++] = c;
+            into[at++] = d;
         }
     }
 
-    private void squeezeAny(float[] row, int left, int fromX, int toX, float[] values, int start) {
+    private void squeezeAny(float[] row, int origin, int fromX, int toX, float[] into) {
         int bands = source.bands();
         for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
-            int from = (across.first(x) - left) * bands;
+            int from = (across.first(x) - origin) * bands;
             for (int band = 0; band < bands; band++) {
                 float sum = 0;
                 for (int k = 0; k < weights.length; k++) {
                     sum += weights[k] * row[from + k * bands + band];
                 }
-                values[start + x * bands + band] = sum;
+                into[x * bands + band] = sum;
             }
         }
     }

@@ -27,7 +27,7 @@ public final class Rotation {
                 values[i * bands + band] = mixed(picture, x, y, band);
             }
         }
-        return new LinearImage(size, bands, picture.hasAlpha(), values);
+        return LinearImage.of(size, bands, picture.hasAlpha(), values);
     }
 
     private static float mixed(LinearImage picture, double x, double y, int band) {

@@ -103,11 +103,11 @@ public final class SharpenedRows extends RowsOver {
                 return;
             }
             held[slot] = y;
-            source.row(y, 0, width, row);
+            float[] colours = source.whole(y, row);
             if (luminance.length == 3 && !hasAlpha()) {
-                luminance3(light[slot]);
+                luminance3(colours, light[slot]);
             } else {
-                luminanceAny(light[slot], slot);
+                luminanceAny(colours, light[slot], slot);
             }
             float[] from = light[slot];
             float[] into = lightness[slot];
@@ -116,7 +116,7 @@ public final class SharpenedRows extends RowsOver {
             }
         }
 
-        private void luminance3(float[] into) {
+        private void luminance3(float[] row, float[] into) {
             float r = luminance[0];
             float g = luminance[1];
             float b = luminance[2];
@@ -125,7 +125,7 @@ public final class SharpenedRows extends RowsOver {
             }
         }
 
-        private void luminanceAny(float[] into, int slot) {
+        private void luminanceAny(float[] row, float[] into, int slot) {
             int bands = bands();
             for (int x = 0; x < width; x++) {
                 float sum = 0;
@@ -150,7 +150,7 @@ public final class SharpenedRows extends RowsOver {
                 if (hasAlpha()) {
                     addWeighed(lightness[slot], opacity[slot], weights[k + reach]);
                 } else {
-                    WholeRows.add(lightness[slot], weights[k + reach], inner);
+                    WholeRows.add(lightness[slot], weights[k + reach], inner, 0, width);
                 }
             }
             if (!hasAlpha()) {
@@ -178,14 +178,14 @@ public final class SharpenedRows extends RowsOver {
             java.util.Arrays.fill(blurred, 0);
             for (int k = 0; k < weights.length; k++) {
                 System.arraycopy(sums, k, inner, 0, width);
-                WholeRows.add(inner, weights[k], blurred);
+                WholeRows.add(inner, weights[k], blurred, 0, width);
             }
             if (hasAlpha()) {
                 float[] opaque = low;
                 java.util.Arrays.fill(opaque, 0);
                 for (int k = 0; k < weights.length; k++) {
                     System.arraycopy(weightSums, k, inner, 0, width);
-                    WholeRows.add(inner, weights[k], opaque);
+                    WholeRows.add(inner, weights[k], opaque, 0, width);
                 }
                 for (int x = 0; x < width; x++) {
                     blurred[x] = opaque[x] > FAINT ? blurred[x] / opaque[x] : lightness[slot][x];

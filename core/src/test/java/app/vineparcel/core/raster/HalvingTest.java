@@ -19,7 +19,7 @@ class HalvingTest {
         for (int i = 0; i < values.length; i++) {
             values[i] = random.nextFloat();
         }
-        return new LinearImage(new PixelSize(width, height), bands, bands == 4, values);
+        return LinearImage.of(new PixelSize(width, height), bands, bands == 4, values);
     }
 
     /** The sum over ten by ten pixels, the rim repeated, pixel by pixel in double precision. */
@@ -79,7 +79,7 @@ class HalvingTest {
         for (int i = 0; i < values.length; i++) {
             values[i] = (float) (0.5 + 0.5 * Math.cos(2 * Math.PI * frequency * (i % 2000)));
         }
-        LinearImage half = Halving.of(new LinearImage(new PixelSize(2000, 12), 1, false, values), 1);
+        LinearImage half = Halving.of(LinearImage.of(new PixelSize(2000, 12), 1, false, values), 1);
         double high = 0;
         for (int x = 20; x < 980; x++) {
             high = Math.max(high, Math.abs(half.value(x, 3, 0) - 0.5));

@@ -58,7 +58,7 @@ class ResamplerTest {
         for (int i = 0; i < slope.length; i++) {
             slope[i] = (i % from + 0.5f) / from;
         }
-        LinearImage ramp = new LinearImage(new PixelSize(from, 4), 1, false, slope);
+        LinearImage ramp = LinearImage.of(new PixelSize(from, 4), 1, false, slope);
         LinearImage sized = Resampler.resample(ramp, ramp.size().box(), new PixelSize(to, 4), 1);
         int border = Math.max(4, 4 * to / from);
         for (int x = border; x < to - border; x++) {
@@ -118,7 +118,7 @@ class ResamplerTest {
     void enlarging_overshoots_a_step_by_less_than_a_twentieth() {
         float[] step = new float[40];
         java.util.Arrays.fill(step, 20, 40, 1f);
-        LinearImage edge = new LinearImage(new PixelSize(40, 1), 1, false, step);
+        LinearImage edge = LinearImage.of(new PixelSize(40, 1), 1, false, step);
         LinearImage larger = Resampler.resample(edge, edge.size().box(), new PixelSize(333, 1), 1);
         for (int x = 0; x < 333; x++) {
             assertThat(larger.value(x, 0, 0)).isBetween(-0.05f, 1.05f);

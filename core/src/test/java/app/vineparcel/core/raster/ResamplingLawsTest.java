@@ -30,7 +30,7 @@ class ResamplingLawsTest {
             values[3 * i + 1] = value;
             values[3 * i + 2] = value;
         }
-        return new LinearImage(new PixelSize(width, height), 3, false, values);
+        return LinearImage.of(new PixelSize(width, height), 3, false, values);
     }
 
     private static LinearImage sized(LinearImage picture, int width, int height) {
