@@ -1,6 +1,7 @@
 package app.vineparcel.core.raster;
 
 import app.vineparcel.core.geometry.PixelSize;
+import java.util.function.IntFunction;
 
 /**
  * A picture at exactly half its width and height, for {@link Pyramid}. Separable; ten taps with the phase between two pixels, fitted so that
@@ -13,92 +14,121 @@ final class Halving {
     /** Of the taps from the outermost to the middle; the other half is their mirror image. */
     private static final float[] WEIGHTS = {0.0257913f, -0.0455816f, -0.0749274f, 0.1409336f, 0.4537841f};
 
-    private static final int TAPS = 2 * WEIGHTS.length;
+    static final int TAPS = 2 * WEIGHTS.length;
     /** Taps before a result's first pixel of two. */
     private static final int BEFORE = TAPS / 2 - 1;
 
     /** Columns of the result that are worked on at once: few enough bytes for a near cache. */
     private static final int STRIPE = 512;
 
-    private final LinearRows source;
     private final int bands;
     private final int width;
-    private final PixelSize half;
+    private final int height;
 
-    private Halving(LinearRows source) {
-        this.source = source;
-        this.bands = source.bands();
-        this.width = source.size().width();
-        this.half = new PixelSize((width + 1) / 2, (source.size().height() + 1) / 2);
+    /**
+     * The filter for a picture.
+     *
+     * @param size of the picture that is halved
+     */
+    Halving(PixelSize size, int bands) {
+        this.bands = bands;
+        this.width = size.width();
+        this.height = size.height();
     }
 
     static LinearImage of(LinearRows source, int threads) {
-        Halving halving = new Halving(source);
-        float[][] rows = LinearImage.rows(halving.half, halving.bands);
-        RowBands.each(halving.half.height(), threads, (from, to) -> halving.rows(from, to, rows));
-        return new LinearImage(halving.half, halving.bands, source.hasAlpha(), rows);
+        Halving halving = new Halving(source.size(), source.bands());
+        PixelSize half = half(source.size());
+        float[][] rows = LinearImage.rows(half, halving.bands);
+        RowBands.each(half.height(), threads, (from, to) -> {
+            for (int left = 0; left < half.width(); left += STRIPE) {
+                halving.stripe(source, left, Math.min(half.width(), left + STRIPE), from, to, rows);
+            }
+        });
+        return new LinearImage(half, halving.bands, source.hasAlpha(), rows);
     }
 
-    private void rows(int from, int to, float[][] rows) {
-        for (int left = 0; left < half.width(); left += STRIPE) {
-            new Stripe(left, Math.min(half.width(), left + STRIPE)).rows(from, to, rows);
+    /** An odd length is rounded up. */
+    static PixelSize half(PixelSize size) {
+        return new PixelSize((size.width() + 1) / 2, (size.height() + 1) / 2);
+    }
+
+    /** Some columns of the result, whose rows of the source are held in turn. */
+    private void stripe(LinearRows source, int left, int right, int from, int to, float[][] rows) {
+        int origin = source.isHeld() ? 0 : Math.max(0, 2 * left - BEFORE);
+        Columns columns = columns(left, right, origin);
+        float[][] ring = new float[source.isHeld() ? 0 : TAPS][columns.toValue];
+        int[] held = new int[ring.length];
+        java.util.Arrays.fill(held, -1);
+        for (int y = from; y < to; y++) {
+            columns.row(
+                    y,
+                    row -> {
+                        if (source.isHeld()) {
+                            return source.whole(row, columns.mixed);
+                        }
+                        int slot = row % TAPS;
+                        if (held[slot] != row) {
+                            source.row(row, origin, origin + columns.toValue / bands, ring[slot]);
+                            held[slot] = row;
+                        }
+                        return ring[slot];
+                    },
+                    rows[y]);
         }
     }
 
-    /** Some columns of the result, and the rows of the source that they are mixed from. */
-    private final class Stripe {
+    /** Behind the last row of the picture that a row of the result needs. */
+    int endRow(int y) {
+        return Math.min(height - 1, 2 * y - BEFORE + TAPS - 1) + 1;
+    }
+
+    /**
+     * Some columns of the result.
+     *
+     * @param origin the picture's column that stands at the start of the rows that will be given
+     */
+    Columns columns(int left, int right, int origin) {
+        return new Columns(left, right, origin);
+    }
+
+    /** Works out rows of the result within some columns. Used by one thread. */
+    final class Columns {
 
         private final int left;
         private final int right;
-        /** The source's column that stands at the start of a row of taps, and which of them are used, in values. */
         private final int origin;
-
+        /** Which of the rows' values are used. */
         private final int fromValue;
+
         private final int toValue;
-        private final float[][] ring;
-        private final int[] held = new int[TAPS];
         private final float[][] taps = new float[TAPS][];
         private final float[] mixed;
 
-        Stripe(int left, int right) {
+        private Columns(int left, int right, int origin) {
             this.left = left;
             this.right = right;
-            int sourceLeft = Math.max(0, 2 * left - BEFORE);
-            int sourceRight = Math.min(width, 2 * right + BEFORE);
-            this.origin = source.isHeld() ? 0 : sourceLeft;
-            this.fromValue = (sourceLeft - origin) * bands;
-            this.toValue = (sourceRight - origin) * bands;
+            this.origin = origin;
+            this.fromValue = (Math.max(0, 2 * left - BEFORE) - origin) * bands;
+            this.toValue = (Math.min(width, 2 * right + BEFORE) - origin) * bands;
             this.mixed = new float[toValue];
-            this.ring = new float[source.isHeld() ? 0 : TAPS][toValue];
-            java.util.Arrays.fill(held, -1);
         }
 
-        void rows(int from, int to, float[][] rows) {
-            for (int y = from; y < to; y++) {
-                load(y);
-                WholeRows.putPair(taps[0], taps[TAPS - 1], WEIGHTS[0], mixed, fromValue, toValue);
-                for (int k = 1; k < WEIGHTS.length; k++) {
-                    WholeRows.addPair(taps[k], taps[TAPS - 1 - k], WEIGHTS[k], mixed, fromValue, toValue);
-                }
-                across(rows[y]);
-            }
-        }
-
-        private void load(int y) {
-            int last = source.size().height() - 1;
+        /**
+         * One row.
+         *
+         * @param rows the picture's, by their numbers
+         * @param into a whole row of the result
+         */
+        void row(int y, IntFunction<float[]> rows, float[] into) {
             for (int k = 0; k < TAPS; k++) {
-                int row = Math.max(0, Math.min(last, 2 * y - BEFORE + k));
-                if (source.isHeld()) {
-                    taps[k] = source.whole(row, mixed);
-                    continue;
-                }
-                int slot = row % TAPS;
-                if (held[slot] != row) {
-                    source.row(row, origin, origin + toValue / bands, ring[slot]);
-                    held[slot] = row;
-                }
-                taps[k] = ring[slot];
+                taps[k] = rows.apply(Math.max(0, Math.min(height - 1, 2 * y - BEFORE + k)));
             }
+            WholeRows.putPair(taps[0], taps[TAPS - 1], WEIGHTS[0], mixed, fromValue, toValue);
+            for (int k = 1; k < WEIGHTS.length; k++) {
+                WholeRows.addPair(taps[k], taps[TAPS - 1 - k], WEIGHTS[k], mixed, fromValue, toValue);
+            }
+            across(into);
         }
 
         private void across(float[] into) {

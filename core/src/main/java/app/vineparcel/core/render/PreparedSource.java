@@ -17,6 +17,7 @@ import app.vineparcel.core.raster.ThroughTables;
 import app.vineparcel.core.recipe.ColourClause;
 import app.vineparcel.core.source.OpenedSource;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -105,11 +106,11 @@ final class PreparedSource {
         if (suggested == null) {
             InSpace measured = measured(ColourClause.SRGB);
             suggested = clock.time(Stage.RESAMPLE, () -> {
-                LinearImage small = measured.pyramid()
-                        .resample(
-                                source.info().size().box(),
-                                Saliency.wanted(source.info().size()),
-                                1);
+                Pyramid.Sized wanted = new Pyramid.Sized(
+                        source.info().size().box(),
+                        Saliency.wanted(source.info().size()));
+                measured.pyramid().prepare(List.of(wanted));
+                LinearImage small = measured.pyramid().resample(wanted.crop(), wanted.target(), 1);
                 return Saliency.of(small, measured.space().orElseThrow()).focus();
             });
         }

@@ -50,7 +50,7 @@ final class RenderUnit {
     void render(RenditionPixels.RenderContext context) {
         try (WorkBudget ignored = reader.pool().begin(WHOLE_RUN);
                 OpenSources sources = new OpenSources(reader, context.conversions(), context.clock())) {
-            RenditionFile files = new RenditionFile(sources, sink, context);
+            RenditionFile files = new RenditionFile(renditions, sources, sink, context);
             renditions.forEach(rendition -> finish(rendition, files));
         } catch (RuntimeException | Error e) {
             LOG.log(Level.ERROR, "closing a source failed", e);

@@ -28,12 +28,23 @@ final class RenditionFile {
     private final RenditionSink sink;
     private final RenditionPixels.RenderContext context;
     private final FramedSources framedSources;
+    private final SharedSizes sharedSizes;
 
-    RenditionFile(OpenSources sources, RenditionSink sink, RenditionPixels.RenderContext context) {
+    /**
+     * For renditions of the same source.
+     *
+     * @param unit in the order in which they will be made
+     */
+    RenditionFile(
+            List<PlannedRendition> unit,
+            OpenSources sources,
+            RenditionSink sink,
+            RenditionPixels.RenderContext context) {
         this.sources = sources;
         this.sink = sink;
         this.context = context;
         this.framedSources = new FramedSources(sources, context);
+        this.sharedSizes = new SharedSizes(unit, framedSources, context);
     }
 
     Outcome make(PlannedRendition planned, long began) throws ProblemException {
@@ -59,6 +70,7 @@ final class RenditionFile {
         SourceInfo source = framed.source().source().info();
         List<Notice> notices = unannounced(planned, source.notices());
         requireWhole(source, notices);
+        sharedSizes.prepare(planned, framed);
         RenditionPixels pixels = RenditionPixels.of(framed, recipe, context);
         FileTags tags = tags(
                 recipe,

@@ -12,6 +12,7 @@ import app.vineparcel.core.raster.LinearRows;
 import app.vineparcel.core.raster.Opacity;
 import app.vineparcel.core.raster.Padding;
 import app.vineparcel.core.raster.Pixels;
+import app.vineparcel.core.raster.Pyramid;
 import app.vineparcel.core.raster.SharpenedRows;
 import app.vineparcel.core.raster.WindowRows;
 import app.vineparcel.core.recipe.Background;
@@ -56,6 +57,26 @@ record RenditionPixels(Picture picture, double clipped) {
         Pixels whole =
                 framing.padded() ? padded(content.pixels(), framing, recipe, target, keepAlpha) : content.pixels();
         return new RenditionPixels(new Picture(whole, target.profile()), content.clipped());
+    }
+
+    /**
+     * What a rendition needs of a picture's pyramid.
+     *
+     * @param pyramid of the pixels that it starts from
+     */
+    record Need(Pyramid pyramid, Pyramid.Sized sized) {}
+
+    /** What {@link #of} will ask for; empty where it takes the picture at its own size. */
+    static Optional<Need> need(FramedSources.FramedSource framed, Recipe recipe, RenderContext context)
+            throws ProblemException {
+        PreparedSource.InSpace source =
+                target(recipe, framed.source(), context).start(recipe.colour(), framed.source());
+        return wholeSize(source, framed.framing())
+                ? Optional.empty()
+                : Optional.of(new Need(
+                        source.pyramid(),
+                        new Pyramid.Sized(
+                                framed.framing().crop(), framed.framing().content())));
     }
 
     /**

@@ -1,0 +1,67 @@
+package app.vineparcel.core.render;
+
+import app.vineparcel.core.ProblemException;
+import app.vineparcel.core.plan.PlannedRendition;
+import app.vineparcel.core.raster.Pyramid;
+import app.vineparcel.core.recipe.Recipe;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Has a picture brought to the sizes of several renditions in one pass over its rows, before the first of them is made. Used by one thread. */
+final class SharedSizes {
+
+    private final List<PlannedRendition> unit;
+    private final FramedSources sources;
+    private final RenditionPixels.RenderContext context;
+
+    /**
+     * For renditions of the same source.
+     *
+     * @param unit in the order in which they are made
+     */
+    SharedSizes(List<PlannedRendition> unit, FramedSources sources, RenditionPixels.RenderContext context) {
+        this.unit = unit;
+        this.sources = sources;
+        this.context = context;
+    }
+
+    /** Works out what a rendition needs, together with what those behind it do; several threads share one size instead. */
+    void prepare(PlannedRendition first, FramedSources.FramedSource framed) throws ProblemException {
+        if (context.threads() > 1 || first.piece().piece().isDrawn()) {
+            return;
+        }
+        Optional<RenditionPixels.Need> need =
+                RenditionPixels.need(framed, first.column().recipe(), context);
+        if (need.isEmpty() || need.get().pyramid().isPrepared(need.get().sized())) {
+            return;
+        }
+        Pyramid pyramid = need.get().pyramid();
+        List<Pyramid.Sized> sizes = new ArrayList<>();
+        sizes.add(need.get().sized());
+        for (PlannedRendition later : unit.subList(unit.indexOf(first) + 1, unit.size())) {
+            sized(first, later).filter(one -> one.pyramid() == pyramid).ifPresent(one -> sizes.add(one.sized()));
+        }
+        context.clock().time(Stage.RESAMPLE, () -> {
+            pyramid.prepare(sizes);
+            return sizes;
+        });
+    }
+
+    private Optional<RenditionPixels.Need> sized(PlannedRendition first, PlannedRendition later) {
+        Recipe recipe = later.column().recipe();
+        boolean same = later.piece().piece().equals(first.piece().piece())
+                && later.options(later.piece()).equals(first.options(first.piece()));
+        if (!same
+                || recipe.format().isVector()
+                || recipe.format().copies()
+                || later.blocker().isPresent()) {
+            return Optional.empty();
+        }
+        try {
+            return RenditionPixels.need(sources.of(later), recipe, context);
+        } catch (ProblemException e) {
+            return Optional.empty(); // it is told when that rendition's turn comes
+        }
+    }
+}
