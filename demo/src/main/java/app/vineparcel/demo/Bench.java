@@ -15,10 +15,14 @@ import app.vineparcel.core.render.Outcome;
 import app.vineparcel.core.render.RenderListener;
 import app.vineparcel.core.render.RenderRun;
 import app.vineparcel.core.render.Stage;
+import app.vineparcel.core.render.StageCost;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceInfo;
 import app.vineparcel.core.source.SourceReader;
+import com.sun.management.ThreadMXBean;
 import java.io.IOException;
+import java.io.PrintStream;
+import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -29,12 +33,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * {@code Bench FOLDER [THREADS]}: makes 24 photographs of 24 megapixels once, then puts them through five recipes with the real engine and
- * real files, and prints one JSON line about it.
+ * {@code Bench FOLDER [--threads N] [--alone] [--against RUNNER] [--pairs N]}: makes 24 photographs of 24 megapixels once, then puts them through five
+ * recipes with the real engine and real files, and prints what each stage took and one JSON line. {@code --alone} takes one picture of 20 megapixels
+ * instead. {@code --against} compares whole processes with another runner of the same recipes, in turn.
  */
 public final class Bench {
 
@@ -54,36 +58,70 @@ public final class Bench {
             {"recipe": 1, "title": "long-400-png", "size": {"mode": "long-edge", "px": 400},
              "format": {"type": "png"}, "folder": "long-400-png"}""");
 
-    private Bench() {}
+    private static final PrintStream OUT = System.out;
+
+    private final Path folder;
+    private final List<SamplePicture> pictures;
+    private final Path sources;
+
+    private Bench(Path folder, boolean alone) {
+        this.folder = folder;
+        this.pictures = alone ? List.of(BenchPictures.alone()) : BenchPictures.all();
+        this.sources = folder.resolve(alone ? "alone" : "sources");
+    }
 
     /** Runs the bench. */
-    public static void main(String[] args) throws IOException, RecipeException, ProblemException {
-        if (args.length < 1 || args.length > 2) {
-            System.err.println("usage: Bench FOLDER [THREADS]");
+    public static void main(String[] args) throws Exception {
+        List<String> words = new ArrayList<>(List.of(args));
+        int threads = number(words, "--threads", Runtime.getRuntime().availableProcessors());
+        int pairs = number(words, "--pairs", 5);
+        Optional<String> runner = option(words, "--against");
+        boolean alone = words.remove("--alone");
+        if (words.size() != 1 || threads < 1 || pairs < 1) {
+            System.err.println("usage: ./parcel bench [--threads N] [--alone] [--against RUNNER [--pairs N]]");
             System.exit(2);
         }
-        Path folder = Path.of(args[0]);
-        int threads = args.length > 1
-                ? Integer.parseInt(args[1])
-                : Runtime.getRuntime().availableProcessors();
-        Path sources = folder.resolve("sources");
-        for (SamplePicture picture : BenchPictures.all()) {
+        Path folder = Path.of(words.get(0));
+        Bench bench = new Bench(folder, alone);
+        bench.makePictures();
+        if (runner.isPresent()) {
+            new Bench(folder, true).makePictures();
+            new BenchAgainst(folder, Path.of(runner.get()), threads, pairs, RECIPES).print(OUT);
+        } else {
+            bench.run(threads);
+        }
+    }
+
+    private static Optional<String> option(List<String> words, String name) {
+        int at = words.indexOf(name);
+        if (at < 0 || at + 1 == words.size()) {
+            return Optional.empty();
+        }
+        words.remove(at);
+        return Optional.of(words.remove(at));
+    }
+
+    private static int number(List<String> words, String name, int usual) {
+        return option(words, name).map(Integer::parseInt).orElse(usual);
+    }
+
+    private void makePictures() throws IOException {
+        for (SamplePicture picture : pictures) {
             if (!Files.exists(sources.resolve(picture.path()))) {
                 System.err.println("  making " + picture.path());
                 picture.write(sources, 1, Runtime.getRuntime().availableProcessors());
             }
         }
-        System.out.println(run(sources, folder.resolve("out"), threads));
     }
 
-    private static String run(Path sources, Path out, int threads)
-            throws IOException, RecipeException, ProblemException {
+    private void run(int threads) throws IOException, RecipeException, ProblemException {
+        Path out = folder.resolve("out");
         clear(out);
         long began = System.nanoTime();
         SourceReader reader = new SourceReader(SourceReader.USUAL_BUDGET);
         List<PlanPiece> pieces = new ArrayList<>();
         long pixels = 0;
-        for (SamplePicture picture : BenchPictures.all()) {
+        for (SamplePicture picture : pictures) {
             Path file = sources.resolve(picture.path());
             SourceInfo info = reader.inspect(file);
             pixels += info.size().pixels();
@@ -98,28 +136,28 @@ public final class Bench {
         Tally tally = new Tally();
         new RenderRun(reader, Shelf.EMPTY, LocalFolder.at(out), tally, () -> false).render(plan, threads);
         double seconds = (System.nanoTime() - began) / 1e9;
-        return String.format(
+        tally.printStages(pieces.size());
+        OUT.printf(
                 Locale.ROOT,
                 "{\"engine\":\"%s\",\"threads\":%d,\"sources\":%d,\"renditions\":%d,\"seconds\":%.2f,\"cpuSeconds\":%.2f,"
-                        + "\"peakRssMB\":%d,\"megapixelsPerSecond\":%.1f,\"renditionsPerSecond\":%.2f,"
-                        + "\"shares\":{%s}}",
+                        + "\"peakRssMB\":%d,\"megapixelsPerSecond\":%.1f,\"renditionsPerSecond\":%.2f}%n",
                 JpegEngine.usual().name(),
                 threads,
                 pieces.size(),
                 tally.done.get(),
                 seconds,
                 ProcessHandle.current().info().totalCpuDuration().orElseThrow().toMillis() / 1000.0,
-                peakMegabytes(),
+                peakMegabytes("self"),
                 pixels / 1e6 / seconds,
-                tally.done.get() / seconds,
-                tally.shares());
+                tally.done.get() / seconds);
     }
 
-    /** Counts what came out and adds up where the time went. */
+    /** Counts what came out and adds up what it took. */
     private static final class Tally implements RenderListener {
 
+        private final ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
         private final AtomicInteger done = new AtomicInteger();
-        private final Map<Stage, Long> spent = new EnumMap<>(Stage.class);
+        private final Map<Stage, StageCost> spent = new EnumMap<>(Stage.class);
 
         @Override
         public void finished(PlannedRendition rendition, Outcome outcome) {
@@ -131,20 +169,26 @@ public final class Bench {
         }
 
         @Override
-        public synchronized void sourceFinished(Map<Stage, Long> ofSource) {
-            ofSource.forEach((stage, nanos) -> spent.merge(stage, nanos, Long::sum));
+        public synchronized void sourceFinished(Map<Stage, StageCost> ofSource) {
+            ofSource.forEach((stage, cost) -> spent.merge(stage, cost, StageCost::plus));
         }
 
-        /** Each stage's part of the time that the threads were at work. */
-        String shares() {
-            double all = spent.values().stream().mapToLong(Long::longValue).sum();
-            return spent.entrySet().stream()
-                    .map(entry -> String.format(
-                            Locale.ROOT,
-                            "\"%s\":%.3f",
-                            entry.getKey().name().toLowerCase(Locale.ROOT),
-                            entry.getValue() / all))
-                    .collect(Collectors.joining(","));
+        @Override
+        public long allocated() {
+            return threads.getCurrentThreadAllocatedBytes();
+        }
+
+        /** Of each stage: time of a thread and heap for one source, and its part of all time. */
+        void printStages(int sources) {
+            double all = spent.values().stream().mapToLong(StageCost::nanos).sum();
+            OUT.printf(Locale.ROOT, "%-10s %12s %8s %14s%n", "stage", "ms a source", "share", "MB allocated");
+            spent.forEach((stage, cost) -> OUT.printf(
+                    Locale.ROOT,
+                    "%-10s %12.0f %7.1f%% %14.1f%n",
+                    stage.name().toLowerCase(Locale.ROOT),
+                    cost.nanos() / 1e6 / sources,
+                    100 * cost.nanos() / all,
+                    cost.bytes() / 1e6 / sources));
         }
     }
 
@@ -158,9 +202,9 @@ public final class Bench {
         }
     }
 
-    /** The high-water mark of resident memory, as Linux keeps it; 0 elsewhere. */
-    private static long peakMegabytes() throws IOException {
-        Path status = Path.of("/proc/self/status");
+    /** The high-water mark of a process's resident memory, as Linux keeps it; 0 elsewhere, and when it has ended. */
+    static long peakMegabytes(String process) throws IOException {
+        Path status = Path.of("/proc", process, "status");
         if (!Files.isReadable(status)) {
             return 0;
         }

@@ -12,7 +12,7 @@ import java.util.stream.IntStream;
 /** The photographs of the bench: 24 JPEG files of 24 megapixels, four kinds of scene, every second one in Display P3. */
 final class BenchPictures {
 
-    static final int COUNT = 24;
+    private static final int COUNT = 24;
 
     private static final PixelSize SIZE = new PixelSize(6000, 4000);
 
@@ -22,7 +22,16 @@ final class BenchPictures {
         return IntStream.range(0, COUNT).mapToObj(BenchPictures::picture).toList();
     }
 
+    /** One of 20 megapixels, for a process that makes nothing else. */
+    static SamplePicture alone() {
+        return picture(1, "alone.jpg", new PixelSize(5472, 3648));
+    }
+
     private static SamplePicture picture(int number) {
+        return picture(number, "bench-%02d.jpg".formatted(number + 1), SIZE);
+    }
+
+    private static SamplePicture picture(int number, String name, PixelSize size) {
         Scene scene =
                 switch (number % 4) {
                     case 0 ->
@@ -39,9 +48,9 @@ final class BenchPictures {
                     default -> new JarScene(400 + number, 0xe6cdb8, 0.75, 0xb24a32, 0xc78a22, 0x6d2f58);
                 };
         return new SamplePicture(
-                "bench-%02d.jpg".formatted(number + 1),
+                name,
                 scene,
-                SIZE,
+                size,
                 number % 2 == 0 ? BuiltInProfile.SRGB : BuiltInProfile.DISPLAY_P3,
                 new JpegFormat(93, false, Chroma.HALF_ACROSS),
                 0.08f,

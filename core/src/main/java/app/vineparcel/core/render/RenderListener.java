@@ -14,6 +14,11 @@ public interface RenderListener {
     /** Nothing more happens to this rendition. */
     void finished(PlannedRendition rendition, Outcome outcome);
 
-    /** All renditions of a source are through; so many nanoseconds went into each stage. */
-    default void sourceFinished(Map<Stage, Long> spent) {}
+    /** All renditions of a source are through; that is what each stage took. */
+    default void sourceFinished(Map<Stage, StageCost> spent) {}
+
+    /** How many bytes the thread that asks has allocated so far, for those who count; asked often. */
+    default long allocated() {
+        return 0;
+    }
 }

@@ -67,7 +67,8 @@ public final class RenderRun {
     private void runAll(List<List<PlannedRendition>> units, int atOnce, int threadsEach) {
         ExecutorService workers = Executors.newFixedThreadPool(atOnce);
         units.forEach(unit -> workers.execute(() -> new RenderUnit(unit, reader, sink, listener, stopped)
-                .render(new RenditionPixels.RenderContext(shelf, conversions, new StageClock(), threadsEach))));
+                .render(new RenditionPixels.RenderContext(
+                        shelf, conversions, new StageClock(listener::allocated), threadsEach))));
         workers.shutdown();
         while (!workers.isTerminated()) {
             try {

@@ -5,16 +5,43 @@ import app.vineparcel.core.raster.RowsOver;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.function.LongSupplier;
 
-/** Adds up how long each stage takes; time that a stage spends waiting for another that it calls counts for that other. */
+/** Adds up what each stage takes; what goes on in another stage that it calls counts for that other. */
 final class StageClock {
 
-    private final Map<Stage, LongAdder> spent = new EnumMap<>(Stage.class);
-    private final LongAdder all = new LongAdder();
+    private final Map<Stage, Sums> spent = new EnumMap<>(Stage.class);
+    private final Sums all = new Sums();
+    private final LongSupplier allocated;
 
+    private static final class Sums {
+        private final LongAdder nanos = new LongAdder();
+        private final LongAdder bytes = new LongAdder();
+
+        void add(StageCost cost) {
+            nanos.add(cost.nanos());
+            bytes.add(cost.bytes());
+        }
+
+        StageCost sum() {
+            return new StageCost(nanos.sum(), bytes.sum());
+        }
+    }
+
+    /** That looks at time only. */
     StageClock() {
+        this(() -> 0);
+    }
+
+    /**
+     * That counts bytes, too.
+     *
+     * @param allocated how many the thread that asks has allocated so far
+     */
+    StageClock(LongSupplier allocated) {
+        this.allocated = allocated;
         for (Stage stage : Stage.values()) {
-            spent.put(stage, new LongAdder());
+            spent.put(stage, new Sums());
         }
     }
 
@@ -26,19 +53,23 @@ final class StageClock {
 
     <T, E extends Exception> T time(Stage stage, Work<T, E> work) throws E {
         long began = System.nanoTime();
-        long others = all.sum();
+        long had = allocated.getAsLong();
+        StageCost others = all.sum();
         try {
             return work.done();
         } finally {
-            long own = Math.max(0, System.nanoTime() - began - (all.sum() - others));
+            StageCost inner = all.sum();
+            StageCost own = new StageCost(
+                    Math.max(0, System.nanoTime() - began - (inner.nanos() - others.nanos())),
+                    Math.max(0, allocated.getAsLong() - had - (inner.bytes() - others.bytes())));
             spent.get(stage).add(own);
             all.add(own);
         }
     }
 
-    /** Nanoseconds so far. */
-    Map<Stage, Long> spent() {
-        Map<Stage, Long> sums = new EnumMap<>(Stage.class);
+    /** So far. */
+    Map<Stage, StageCost> spent() {
+        Map<Stage, StageCost> sums = new EnumMap<>(Stage.class);
         spent.forEach((stage, sum) -> sums.put(stage, sum.sum()));
         return sums;
     }
