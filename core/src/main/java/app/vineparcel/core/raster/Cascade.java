@@ -6,22 +6,30 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Several sizes of a picture, worked out in one pass over its rows: each row, of the picture and of its halvings, is made once, goes while it is near to
- * everything that needs it, and is then forgotten. The values are those of {@link Pyramid#resample}. Used by one thread.
+ * Several sizes of a picture, worked out in one pass over its rows: of its halvings only those rows are held that something still needs. The values are
+ * those of {@link Pyramid#resample}. Used by one thread.
  */
 final class Cascade {
 
-    private static final int ROWS_A_CHECK = 64;
+    /** Rows of the first halving that are made at once, since columns go by stripes there. */
+    private static final int CHUNK = 64;
 
     private final LinearRows base;
+    private final Halving halving;
+    /** The first halving, the second, … */
     private final List<Level> levels = new ArrayList<>();
 
     private Cascade(LinearRows base) {
         this.base = base;
-        levels.add(new Level(base.size()));
+        this.halving = new Halving(base.size(), base.bands());
+        levels.add(new Level(Halving.half(base.size())));
     }
 
-    /** A size at a level of the pyramid. */
+    /**
+     * A size at a level of the pyramid.
+     *
+     * @param level 1 for the first halving
+     */
     record Wanted(int level, Pyramid.Sized sized) {}
 
     /** All that is wanted, in the same order. */
@@ -34,22 +42,20 @@ final class Cascade {
     }
 
     private LinearImage add(Wanted wanted) {
-        while (levels.size() <= wanted.level()) {
-            Level above = levels.get(levels.size() - 1);
-            levels.add(above.halved());
+        while (levels.size() < wanted.level()) {
+            levels.add(levels.get(levels.size() - 1).halved());
         }
-        return levels.get(wanted.level()).resampled(wanted.sized().on(wanted.level()));
+        return levels.get(wanted.level() - 1).resampled(wanted.sized().on(wanted.level()));
     }
 
     private void run() {
-        Level whole = levels.get(0);
-        whole.begin();
-        for (int y = 0; y < base.size().height(); y++) {
-            if (y % ROWS_A_CHECK == 0) {
-                WorkBudget.check();
-            }
-            base.row(y, 0, base.size().width(), whole.slot());
-            whole.filled();
+        Level first = levels.get(0);
+        first.begin(CHUNK);
+        for (int y = 0; y < first.size.height(); y += CHUNK) {
+            WorkBudget.check();
+            int to = Math.min(first.size.height(), y + CHUNK);
+            halving.rows(base, y, to, first::row);
+            first.come(to);
         }
     }
 
@@ -75,24 +81,23 @@ final class Cascade {
             this.size = size;
         }
 
-        void begin() {
-            int most = takers.stream().mapToInt(Taker::mostRows).max().orElse(1);
-            ring = new float[most][size.width() * base.bands()];
+        /** With room for so many rows more than are needed together. */
+        void begin(int more) {
+            int most = takers.stream().mapToInt(Taker::mostRows).max().orElse(0);
+            ring = new float[most + more][size.width() * base.bands()];
         }
 
-        /** Where the next row goes. */
-        float[] slot() {
-            return ring[end % ring.length];
-        }
-
-        private float[] row(int y) {
+        /** Where a row is, or goes. */
+        float[] row(int y) {
             return ring[y % ring.length];
         }
 
-        /** The next row has come. */
-        void filled() {
-            end++;
-            takers.forEach(taker -> taker.come(end));
+        /** Rows 0 to before this one have come. */
+        void come(int to) {
+            for (; end < to; end++) {
+                int come = end + 1;
+                takers.forEach(taker -> taker.come(come));
+            }
         }
 
         LinearImage resampled(Pyramid.Sized sized) {
@@ -125,15 +130,15 @@ final class Cascade {
 
                 @Override
                 public int mostRows() {
-                    half.begin();
+                    half.begin(1);
                     return Halving.TAPS;
                 }
 
                 @Override
                 public void come(int end) {
                     while (half.end < half.size.height() && halving.endRow(half.end) <= end) {
-                        columns.row(half.end, Level.this::row, half.slot());
-                        half.filled();
+                        columns.row(half.end, Level.this::row, half.row(half.end));
+                        half.come(half.end + 1);
                     }
                 }
             });

@@ -40,12 +40,20 @@ final class Halving {
         Halving halving = new Halving(source.size(), source.bands());
         PixelSize half = half(source.size());
         float[][] rows = LinearImage.rows(half, halving.bands);
-        RowBands.each(half.height(), threads, (from, to) -> {
-            for (int left = 0; left < half.width(); left += STRIPE) {
-                halving.stripe(source, left, Math.min(half.width(), left + STRIPE), from, to, rows);
-            }
-        });
+        RowBands.each(half.height(), threads, (from, to) -> halving.rows(source, from, to, y -> rows[y]));
         return new LinearImage(half, halving.bands, source.hasAlpha(), rows);
+    }
+
+    /**
+     * Some rows of the result.
+     *
+     * @param into where each of them goes
+     */
+    void rows(LinearRows source, int from, int to, IntFunction<float[]> into) {
+        int half = half(source.size()).width();
+        for (int left = 0; left < half; left += STRIPE) {
+            stripe(source, left, Math.min(half, left + STRIPE), from, to, into);
+        }
     }
 
     /** An odd length is rounded up. */
@@ -54,7 +62,7 @@ final class Halving {
     }
 
     /** Some columns of the result, whose rows of the source are held in turn. */
-    private void stripe(LinearRows source, int left, int right, int from, int to, float[][] rows) {
+    private void stripe(LinearRows source, int left, int right, int from, int to, IntFunction<float[]> into) {
         int origin = source.isHeld() ? 0 : Math.max(0, 2 * left - BEFORE);
         Columns columns = columns(left, right, origin);
         float[][] ring = new float[source.isHeld() ? 0 : TAPS][columns.toValue];
@@ -74,7 +82,7 @@ final class Halving {
                         }
                         return ring[slot];
                     },
-                    rows[y]);
+                    into.apply(y));
         }
     }
 
@@ -144,7 +152,7 @@ final class Halving {
         }
 
         /** Any bands; where the filter reaches beyond the picture, the rim is repeated. */
-        private void acrossAny(int from, int to, float[] into) {
+        void acrossAny(int from, int to, float[] into) {
             for (int x = from; x < to; x++) {
                 for (int band = 0; band < bands; band++) {
                     float sum = 0;
@@ -158,8 +166,8 @@ final class Halving {
             }
         }
 
-        /** The same for three bands, away from the rim. */
-        private void across3(int from, int to, float[] into) {
+        /** The same for three bands, away from the rim, written out: bit for bit what {@link #acrossAny} gives. */
+        void across3(int from, int to, float[] into) {
             float[] row = mixed;
             float w0 = WEIGHTS[0];
             float w1 = WEIGHTS[1];

@@ -149,7 +149,8 @@ public final class Resampler {
         }
     }
 
-    private void squeeze3(float[] row, int origin, int fromX, int toX, float[] into) {
+    /** Three bands written out: bit for bit what {@link #squeezeAny} gives. */
+    void squeeze3(float[] row, int origin, int fromX, int toX, float[] into) {
         int at = fromX * 3;
         for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
@@ -169,6 +170,7 @@ public final class Resampler {
         }
     }
 
+    /** As {@link #squeeze3}. */
     private void squeeze4(float[] row, int origin, int fromX, int toX, float[] into) {
         int at = fromX * 4;
         for (int x = fromX; x < toX; x++) {
@@ -192,7 +194,8 @@ public final class Resampler {
         }
     }
 
-    private void squeezeAny(float[] row, int origin, int fromX, int toX, float[] into) {
+    /** One row at the target's width, whatever its bands. */
+    void squeezeAny(float[] row, int origin, int fromX, int toX, float[] into) {
         for (int x = fromX; x < toX; x++) {
             float[] weights = across.weights(x);
             int from = (across.first(x) - origin) * bands;
