@@ -15,13 +15,11 @@ final class Cascade {
     private static final int CHUNK = 64;
 
     private final LinearRows base;
-    private final Halving halving;
     /** The first halving, the second, … */
     private final List<Level> levels = new ArrayList<>();
 
     private Cascade(LinearRows base) {
         this.base = base;
-        this.halving = new Halving(base.size(), base.bands());
         levels.add(new Level(Halving.half(base.size())));
     }
 
@@ -51,10 +49,13 @@ final class Cascade {
     private void run() {
         Level first = levels.get(0);
         first.begin(CHUNK);
+        List<Halving.Stripe> stripes = new Halving(base.size(), base.bands()).stripes(base);
         for (int y = 0; y < first.size.height(); y += CHUNK) {
             WorkBudget.check();
             int to = Math.min(first.size.height(), y + CHUNK);
-            halving.rows(base, y, to, first::row);
+            for (Halving.Stripe stripe : stripes) {
+                stripe.rows(y, to, first::row);
+            }
             first.come(to);
         }
     }

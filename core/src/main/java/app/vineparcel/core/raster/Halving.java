@@ -1,6 +1,9 @@
 package app.vineparcel.core.raster;
 
 import app.vineparcel.core.geometry.PixelSize;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.function.IntFunction;
 
 /**
@@ -40,20 +43,19 @@ final class Halving {
         Halving halving = new Halving(source.size(), source.bands());
         PixelSize half = half(source.size());
         float[][] rows = LinearImage.rows(half, halving.bands);
-        RowBands.each(half.height(), threads, (from, to) -> halving.rows(source, from, to, y -> rows[y]));
+        RowBands.each(half.height(), threads, (from, to) -> halving.stripes(source)
+                .forEach(stripe -> stripe.rows(from, to, y -> rows[y])));
         return new LinearImage(half, halving.bands, source.hasAlpha(), rows);
     }
 
-    /**
-     * Some rows of the result.
-     *
-     * @param into where each of them goes
-     */
-    void rows(LinearRows source, int from, int to, IntFunction<float[]> into) {
+    /** The whole result in columns that are few enough for a near cache. Used by one thread, for rows from the top. */
+    List<Stripe> stripes(LinearRows source) {
         int half = half(source.size()).width();
+        List<Stripe> stripes = new ArrayList<>();
         for (int left = 0; left < half; left += STRIPE) {
-            stripe(source, left, Math.min(half, left + STRIPE), from, to, into);
+            stripes.add(new Stripe(source, left, Math.min(half, left + STRIPE)));
         }
+        return stripes;
     }
 
     /** An odd length is rounded up. */
@@ -61,28 +63,45 @@ final class Halving {
         return new PixelSize((size.width() + 1) / 2, (size.height() + 1) / 2);
     }
 
-    /** Some columns of the result, whose rows of the source are held in turn. */
-    private void stripe(LinearRows source, int left, int right, int from, int to, IntFunction<float[]> into) {
-        int origin = source.isHeld() ? 0 : Math.max(0, 2 * left - BEFORE);
-        Columns columns = columns(left, right, origin);
-        float[][] ring = new float[source.isHeld() ? 0 : TAPS][columns.toValue];
-        int[] held = new int[ring.length];
-        java.util.Arrays.fill(held, -1);
-        for (int y = from; y < to; y++) {
-            columns.row(
-                    y,
-                    row -> {
-                        if (source.isHeld()) {
-                            return source.whole(row, columns.mixed);
-                        }
-                        int slot = row % TAPS;
-                        if (held[slot] != row) {
-                            source.row(row, origin, origin + columns.toValue / bands, ring[slot]);
-                            held[slot] = row;
-                        }
-                        return ring[slot];
-                    },
-                    into.apply(y));
+    /** Some columns of the result, and the rows of the source that they are mixed from, each worked out once. */
+    final class Stripe {
+
+        private final LinearRows source;
+        private final int origin;
+        private final Columns columns;
+        private final float[][] ring;
+        private final int[] held;
+
+        private Stripe(LinearRows source, int left, int right) {
+            this.source = source;
+            this.origin = source.isHeld() ? 0 : Math.max(0, 2 * left - BEFORE);
+            this.columns = columns(left, right, origin);
+            this.ring = new float[source.isHeld() ? 0 : TAPS][columns.toValue];
+            this.held = new int[ring.length];
+            Arrays.fill(held, -1);
+        }
+
+        /**
+         * Some rows of the result.
+         *
+         * @param into where each of them goes
+         */
+        void rows(int from, int to, IntFunction<float[]> into) {
+            for (int y = from; y < to; y++) {
+                columns.row(y, this::row, into.apply(y));
+            }
+        }
+
+        private float[] row(int y) {
+            if (source.isHeld()) {
+                return source.whole(y, columns.mixed);
+            }
+            int slot = y % TAPS;
+            if (held[slot] != y) {
+                source.row(y, origin, origin + columns.toValue / bands, ring[slot]);
+                held[slot] = y;
+            }
+            return ring[slot];
         }
     }
 
