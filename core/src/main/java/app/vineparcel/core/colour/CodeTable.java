@@ -40,7 +40,11 @@ public final class CodeTable {
 
     /** The code of an amount of light; light outside 0 to 1 is clipped. */
     public byte code(float light) {
-        int at = place(light + FLOOR);
-        return codes[at < 0 ? 0 : at > LAST ? LAST : at];
+        return codes[within(place(light + FLOOR))];
+    }
+
+    /** The place itself, or the first or last one. */
+    public static int within(int place) {
+        return place < 0 ? 0 : place > LAST ? LAST : place;
     }
 }

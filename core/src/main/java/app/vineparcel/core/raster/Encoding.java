@@ -186,13 +186,22 @@ public final class Encoding {
             float r = row[i];
             float g = row[i + 1];
             float b = row[i + 2];
-            int x = CodeTable.place(m0 * r + m1 * g + m2 * b + CodeTable.FLOOR);
-            int y = CodeTable.place(m3 * r + m4 * g + m5 * b + CodeTable.FLOOR);
-            int z = CodeTable.place(m6 * r + m7 * g + m8 * b + CodeTable.FLOOR);
+            float red = m0 * r + m1 * g + m2 * b;
+            float green = m3 * r + m4 * g + m5 * b;
+            float blue = m6 * r + m7 * g + m8 * b;
+            int x = CodeTable.place(red + CodeTable.FLOOR);
+            int y = CodeTable.place(green + CodeTable.FLOOR);
+            int z = CodeTable.place(blue + CodeTable.FLOOR);
             // one look at the signs of all six distances to the ends
             if ((x | y | z | CodeTable.LAST - x | CodeTable.LAST - y | CodeTable.LAST - z) < 0) {
-                clipped += outside(row, i, codes, into, start);
-                continue;
+                if (!isColour(r, g, b)) {
+                    clipped += outside(row, i, codes, into, start);
+                    continue;
+                }
+                clipped += isBeyond(red) | isBeyond(green) | isBeyond(blue) ? 1 : 0;
+                x = CodeTable.within(x);
+                y = CodeTable.within(y);
+                z = CodeTable.within(z);
             }
             into[start + i] = table[x];
             into[start + i + 1] = table[y];
@@ -205,7 +214,12 @@ public final class Encoding {
         return light < -TOLERANCE | light > 1 + TOLERANCE;
     }
 
-    /** A pixel beyond the target's range. What a filter lifted beyond the source's own range is clipped first: it is no colour of the source. */
+    /** Whether light lies within the source's own range. */
+    private static boolean isColour(float r, float g, float b) {
+        return r >= 0 & r <= 1 & g >= 0 & g <= 1 & b >= 0 & b <= 1;
+    }
+
+    /** A pixel beyond the range of its source and of the target. What a filter lifted beyond the source's own range is clipped first: it is no colour of the source. */
     private int outside(float[] row, int i, CodeTable codes, byte[] into, int start) {
         float r = clamped(row[i]);
         float g = clamped(row[i + 1]);
