@@ -1,5 +1,6 @@
 package app.vineparcel.web.work;
 
+import app.vineparcel.core.render.WarmUp;
 import app.vineparcel.web.storage.StorageSettings;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerName;
@@ -7,6 +8,9 @@ import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumMap;
@@ -65,6 +69,9 @@ class Worker implements SmartLifecycle {
     @Override
     public void start() {
         ending = false;
+        if (settings.role() == Role.WORKER) {
+            warmUp();
+        }
         if (settings.role() != Role.PAGES) {
             lanes.put(Lane.READING, lane(Lane.READING, storage.threads()));
             lanes.put(Lane.QUICK, lane(Lane.QUICK, 1));
@@ -73,6 +80,17 @@ class Worker implements SmartLifecycle {
             lanes.values().forEach(Scheduler::start);
         }
         running = true;
+    }
+
+    /** Whoever renders first shall not wait for what every process has to do once. */
+    private static void warmUp() {
+        try {
+            Path folder = Files.createTempDirectory("warm-up");
+            WarmUp.in(folder);
+            Files.delete(folder);
+        } catch (IOException e) {
+            LOG.warn("nothing was rendered to warm up; the first files will take longer", e);
+        }
     }
 
     private Scheduler lane(Lane lane, int threads) {
