@@ -38,28 +38,34 @@ final class SharedSizes {
         }
         Pyramid pyramid = need.get().pyramid();
         List<Pyramid.Sized> sizes = new ArrayList<>();
-        sizes.add(need.get().sized());
-        for (PlannedRendition later : unit.subList(unit.indexOf(first) + 1, unit.size())) {
-            sized(first, later).filter(one -> one.pyramid() == pyramid).ifPresent(one -> sizes.add(one.sized()));
-        }
+        unit.stream()
+                .dropWhile(one -> one != first)
+                .takeWhile(one -> isOfSamePicture(one, first))
+                .map(this::need)
+                .flatMap(Optional::stream)
+                .filter(one -> one.pyramid() == pyramid)
+                .forEach(one -> sizes.add(one.sized()));
         context.clock().time(Stage.RESAMPLE, () -> {
             pyramid.prepare(sizes);
             return sizes;
         });
     }
 
-    private Optional<RenditionPixels.Need> sized(PlannedRendition first, PlannedRendition later) {
-        Recipe recipe = later.column().recipe();
-        boolean same = later.piece().piece().equals(first.piece().piece())
-                && later.options(later.piece()).equals(first.options(first.piece()));
-        if (!same
-                || recipe.format().isVector()
+    /** A unit has all of one piece together. */
+    private static boolean isOfSamePicture(PlannedRendition one, PlannedRendition other) {
+        return one.piece().piece().equals(other.piece().piece())
+                && one.options(one.piece()).equals(other.options(other.piece()));
+    }
+
+    private Optional<RenditionPixels.Need> need(PlannedRendition planned) {
+        Recipe recipe = planned.column().recipe();
+        if (recipe.format().isVector()
                 || recipe.format().copies()
-                || later.blocker().isPresent()) {
+                || planned.blocker().isPresent()) {
             return Optional.empty();
         }
         try {
-            return RenditionPixels.need(sources.of(later), recipe, context);
+            return RenditionPixels.need(sources.of(planned), recipe, context);
         } catch (ProblemException e) {
             return Optional.empty(); // it is told when that rendition's turn comes
         }

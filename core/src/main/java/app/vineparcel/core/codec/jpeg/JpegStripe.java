@@ -88,7 +88,7 @@ final class JpegStripe {
         }
         this.unit = blocks.toArray(Block[]::new);
         this.units = Component.divided(two(frame, 3), 8 * across) * Component.divided(two(frame, 1), 8 * down);
-        this.symbols = new StripeSymbols(length);
+        this.symbols = new StripeSymbols(2 * length);
         try {
             read(unstuffed(jpeg, head.length, length - 2));
         } catch (IndexOutOfBoundsException e) {
