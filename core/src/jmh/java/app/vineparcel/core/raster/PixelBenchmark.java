@@ -72,7 +72,7 @@ public class PixelBenchmark {
     @Benchmark
     public float[] acrossPlain() {
         for (int i = 0; i < 1000; i++) {
-            halves.acrossAny(2, 2900, into);
+            halves.acrossRim(2, 2900, into);
         }
         return into;
     }
