@@ -29,5 +29,5 @@ export default [
     },
   },
   { files: ['**/js-test/**/*.js'], languageOptions: { globals: { ...globals.node } } },
-  { files: ['**/scheme.js'], languageOptions: { sourceType: 'script' } },
+  { files: ['**/scheme.js', '**/early.js'], languageOptions: { sourceType: 'script' } },
 ];

@@ -11,11 +11,13 @@ import app.vineparcel.web.recipes.RecipeService;
 import app.vineparcel.web.recipes.StoredRecipe;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.apache.pdfbox.Loader;
@@ -210,6 +212,21 @@ class DocumentPagesTest extends RealPages {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to sources"))
                 .click();
         assertThat(page.getByText("1 sheet")).isVisible();
+    }
+
+    @Test
+    void a_click_that_is_earlier_than_the_script_of_the_page_is_not_lost() throws Exception {
+        bringIn("Early", labels);
+        button("Select all").click();
+        List<Route> held = new ArrayList<>();
+        page.route("**/js/sheet*.js", held::add);
+        button("Combine on a sheet").click();
+        page.getByLabel("Move pear down").click();
+        assertThat(page.locator("[data-order] li").nth(0)).containsText("pear");
+        assertThat(held).hasSize(1);
+        held.get(0).resume();
+        assertThat(page.locator("[data-order] li").nth(0)).containsText("plum");
+        assertThat(page.locator("[data-order] li").nth(1)).containsText("pear");
     }
 
     @Test
