@@ -1,90 +1,122 @@
 package app.vineparcel.core.codec.jpeg;
 
+import java.io.IOException;
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
 import java.nio.ByteOrder;
-import java.util.Arrays;
 
-/** The bits of a scan as they are written, with a zero put in behind every 0xff (ITU-T T.81, B.1.1.5 and F.1.2.3). */
+/** The bits of a scan as they are written (ITU-T T.81, F.1.2). */
 final class CodedBits {
 
-    /** So many words may come before room is asked for again: 128 of up to 27 bits, every byte of which may need another. */
-    private static final int BLOCK = 128 * 27 / 8 * 2 + 16;
+    private static final VarHandle LONG = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.BIG_ENDIAN);
 
-    private static final VarHandle FOUR = MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.BIG_ENDIAN);
+    /** A word is written together with what may stand behind it. */
+    private static final int SPARE = 8;
 
-    private byte[] bytes;
+    private final byte[] bytes;
     private int size;
+
+    /** Bits that do not fill a byte yet, below others that are written already; and how many they are, 0 to 7. */
     private long held;
+
     private int count;
 
     /**
-     * Bits behind what stands already.
+     * None yet.
      *
-     * @param start what the bytes begin with
-     * @param expected bytes of bits
+     * @param bits how many there will be
+     * @throws IOException if they are more than an array holds
      */
-    CodedBits(byte[] start, long expected) {
-        this.bytes = Arrays.copyOf(start, (int) Math.min(Integer.MAX_VALUE - BLOCK, start.length + expected + BLOCK));
-        this.size = start.length;
-    }
-
-    private void ensureRoom() {
-        if (bytes.length - size < BLOCK) {
-            bytes = Arrays.copyOf(bytes, bytes.length + bytes.length / 4 + BLOCK);
+    CodedBits(long bits) throws IOException {
+        if (bits / 8 > Integer.MAX_VALUE / 2) {
+            throw new IOException("its file would be larger than 1 GB.");
         }
+        this.bytes = new byte[(int) (bits / 8) + 1 + SPARE];
     }
 
     /**
-     * Words of symbols, and the bits that follow each.
+     * A block's AC coefficients.
      *
-     * @param from the first value of the symbols
-     * @param to before which value to end, give or take one; up to 126 further on
-     * @param words by table and symbol, as {@link OptimalCode#word} gives them
-     * @return where to go on
+     * @param scan what they are taken from
+     * @param from the place of the first of them
+     * @param table the code that they have there
+     * @param looks what looks at that become, as {@link Words#in} gives it
+     * @param code the code that they get
+     * @return the place behind the last one
      */
-    int put(StripeSymbols symbols, int from, int to, int[] words) {
-        ensureRoom();
-        short[] values = symbols.values();
-        long bits = held;
+    int block(ScanWords scan, int from, WordTable table, long[] looks, OptimalCode code) throws IOException {
+        long out = held;
         int more = count;
+        int to = size;
         int at = from;
-        while (at < to) {
-            int value = values[at++];
-            int symbol = StripeSymbols.symbol(value);
-            int extraBits = symbol & 15;
-            int extra = StripeSymbols.isLong(extraBits) ? values[at++] : StripeSymbols.extra(value);
-            int word = words[symbol];
-            int length = OptimalCode.length(word) + extraBits;
-            bits = bits << length | OptimalCode.bits(word) << extraBits | extra;
-            more += length;
-            if (more >= 32) {
-                more -= 32;
-                four((int) (bits >>> more));
+        int left = 0;
+        long bits = 0;
+        for (int k = 1; k < 64; ) {
+            if (left < ScanWords.NEEDED) {
+                bits = scan.bits(at);
+                left = ScanWords.SURE;
             }
+            long look = looks[(int) (bits >>> 64 - Words.LOOK)];
+            int taken = Words.taken(look);
+            if (look != 0 && k + Words.ahead(look) <= 64) {
+                out = out << Words.length(look) | Words.bits(look);
+                more += Words.length(look);
+                k += Words.on(look);
+            } else {
+                int word = table.next(bits);
+                int symbol = WordTable.symbol(word);
+                int into = code.word(symbol);
+                taken = WordTable.bits(word);
+                out = translated(out, into, word, bits);
+                more += OptimalCode.length(into) + (symbol & 15);
+                k = Words.after(symbol, k);
+            }
+            at += taken;
+            left -= taken;
+            bits <<= taken;
+            // whether a byte is full is not asked: asking costs more than writing once too often
+            LONG.set(bytes, to, out << 64 - more);
+            to += more >> 3;
+            more &= 7;
         }
-        held = bits;
+        held = out;
         count = more;
+        size = to;
         return at;
+    }
+
+    private static long translated(long out, int into, int word, long bits) {
+        return (out << OptimalCode.length(into) | OptimalCode.bits(into)) << (WordTable.symbol(word) & 15)
+                | WordTable.extra(word, bits);
+    }
+
+    /**
+     * A word that stands alone.
+     *
+     * @param into as {@link OptimalCode#word} gives it
+     * @param word as it was read, with what follows it
+     * @param bits that it was read from
+     */
+    void word(int into, int word, long bits) {
+        held = translated(held, into, word, bits);
+        count += OptimalCode.length(into) + (WordTable.symbol(word) & 15);
+        whole();
     }
 
     /** The difference of two DC coefficients (F.1.2.1). */
     void difference(OptimalCode code, int difference) {
-        ensureRoom();
-        int size = size(difference);
-        int word = code.word(size);
-        int length = OptimalCode.length(word) + size;
-        int extra = (difference < 0 ? difference - 1 : difference) & (1 << size) - 1;
-        held = held << length | OptimalCode.bits(word) << size | extra;
-        count += length;
+        int bits = size(difference);
+        int word = code.word(bits);
+        int extra = (difference < 0 ? difference - 1 : difference) & (1 << bits) - 1;
+        held = (held << OptimalCode.length(word) | OptimalCode.bits(word)) << bits | extra;
+        count += OptimalCode.length(word) + bits;
         whole();
     }
 
     private void whole() {
-        while (count >= 8) {
-            count -= 8;
-            one((byte) (held >>> count));
-        }
+        LONG.set(bytes, size, held << 64 - count);
+        size += count >> 3;
+        count &= 7;
     }
 
     /** How many bits a difference takes. */
@@ -92,34 +124,29 @@ final class CodedBits {
         return 32 - Integer.numberOfLeadingZeros(Math.abs(difference));
     }
 
-    private void four(int value) {
-        // no byte of ones in it
-        if ((value & 0x80808080 & ~(value + 0x01010101)) == 0) {
-            FOUR.set(bytes, size, value);
-            size += 4;
-            return;
-        }
-        for (int shift = 24; shift >= 0; shift -= 8) {
-            one((byte) (value >>> shift));
-        }
-    }
-
-    private void one(byte value) {
-        bytes[size++] = value;
-        if (value == (byte) 0xff) {
-            bytes[size++] = 0;
-        }
-    }
-
-    /** Everything, the last byte filled with ones, and the end of the image behind it. */
-    byte[] end() {
-        ensureRoom();
-        whole();
+    /** A file of them: the last byte filled with ones, a zero put in behind every 0xff (B.1.1.5), and the end of the image behind it. */
+    byte[] file(byte[] head) {
         if (count > 0) {
-            one((byte) (held << 8 - count | (1 << 8 - count) - 1));
+            bytes[size++] = (byte) (held << 8 - count | (1 << 8 - count) - 1);
+            count = 0;
         }
-        bytes[size++] = (byte) 0xff;
-        bytes[size++] = (byte) 0xd9;
-        return Arrays.copyOf(bytes, size);
+        int stuffed = 0;
+        for (int i = 0; i < size; i++) {
+            stuffed += bytes[i] == (byte) 0xff ? 1 : 0;
+        }
+        byte[] file = java.util.Arrays.copyOf(head, head.length + size + stuffed + 2);
+        int at = head.length;
+        int from = 0;
+        for (int i = 0; i < size; i++) {
+            if (bytes[i] == (byte) 0xff) {
+                System.arraycopy(bytes, from, file, at, i + 1 - from);
+                at += i + 2 - from;
+                from = i + 1;
+            }
+        }
+        System.arraycopy(bytes, from, file, at, size - from);
+        file[file.length - 2] = (byte) 0xff;
+        file[file.length - 1] = (byte) 0xd9;
+        return file;
     }
 }

@@ -25,39 +25,33 @@ final class JpegStripes {
      * @param height of the picture, px
      */
     static byte[] joined(List<JpegStripe> stripes, int height) throws IOException {
-        long[][] frequencies = new long[JpegStripe.TABLES][JpegStripe.SYMBOLS];
+        long[][] frequencies = new long[StripeHead.TABLES][StripeHead.SYMBOLS];
         int[] before = new int[stripes.get(0).components()];
         stripes.forEach(stripe -> stripe.count(before, frequencies));
-        OptimalCode[] codes = new OptimalCode[JpegStripe.TABLES];
-        int[] words = new int[JpegStripe.TABLES * JpegStripe.SYMBOLS];
-        for (int table = 0; table < codes.length; table++) {
-            codes[table] = new OptimalCode(frequencies[table]);
-            for (int symbol = 0; symbol < JpegStripe.SYMBOLS; symbol++) {
-                words[table * JpegStripe.SYMBOLS + symbol] = codes[table].word(symbol);
-            }
-        }
-        CodedBits out = new CodedBits(head(stripes.get(0), height, codes), bytes(frequencies, codes));
+        OtherCodes codes = new OtherCodes(frequencies);
+        CodedBits out = new CodedBits(bits(frequencies, codes));
         java.util.Arrays.fill(before, 0);
         for (JpegStripe stripe : stripes) {
             WorkBudget.check();
-            stripe.write(before, codes, words, out);
+            stripe.write(before, codes, out);
         }
-        return out.end();
+        return out.file(head(stripes.get(0), height, codes));
     }
 
-    /** About how many bytes the scan will have. */
-    private static long bytes(long[][] frequencies, OptimalCode[] codes) {
+    /** How many bits the scan will have. */
+    private static long bits(long[][] frequencies, OtherCodes codes) {
         long bits = 0;
-        for (int table = 0; table < codes.length; table++) {
-            for (int symbol = 0; symbol < JpegStripe.SYMBOLS; symbol++) {
-                bits += frequencies[table][symbol] * (OptimalCode.length(codes[table].word(symbol)) + (symbol & 15));
+        for (int table = 0; table < StripeHead.TABLES; table++) {
+            for (int symbol = 0; symbol < StripeHead.SYMBOLS; symbol++) {
+                int length = OptimalCode.length(codes.code(table).word(symbol));
+                bits += frequencies[table][symbol] * (length + (symbol & 15));
             }
         }
-        return bits / 8 + bits / 8 / 64;
+        return bits;
     }
 
     /** The first stripe's markers, with the whole height and the new codes. */
-    private static byte[] head(JpegStripe first, int height, OptimalCode[] codes) throws IOException {
+    private static byte[] head(JpegStripe first, int height, OtherCodes codes) throws IOException {
         byte[] own = first.head();
         JpegSegments segments = JpegSegments.read(new ByteArrayInputStream(own));
         ByteArrayOutputStream head = new ByteArrayOutputStream(own.length);
@@ -72,7 +66,8 @@ final class JpegStripes {
                 data[2] = (byte) height;
             }
             if (segment.marker() == DHT) {
-                byte[] table = codes[(data[0] >> 4 & 1) * 2 + (data[0] & 1)].table();
+                byte[] table =
+                        codes.code((data[0] >> 4 & 1) * 2 + (data[0] & 1)).table();
                 byte kind = data[0];
                 data = new byte[table.length + 1];
                 data[0] = kind;

@@ -1,7 +1,10 @@
 package app.vineparcel.core.codec.jpeg;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.util.Arrays;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * The words of a Huffman code of a baseline scan, for quick reading: those of up to 10 bits in one look, longer ones by length (ITU-T T.81, annex
@@ -12,6 +15,11 @@ final class WordTable {
     private static final int LONGEST = 16;
     private static final int QUICK = 10;
 
+    /** Encoders use the same few codes for every picture (annex K.3); so many are kept. */
+    private static final int KEPT = 8;
+
+    private static final Map<ByteBuffer, WordTable> KNOWN = new ConcurrentHashMap<>();
+
     /** By the next 10 bits: the word that they begin with; 0 if that is longer. */
     private final int[] quick = new int[1 << QUICK];
 
@@ -20,13 +28,9 @@ final class WordTable {
 
     private final int[] shift = new int[LONGEST + 1];
     private final byte[] symbols;
+    private final Words words;
 
-    /**
-     * A code.
-     *
-     * @param table 16 counts, then the symbols, shortest words first
-     */
-    WordTable(byte[] table) {
+    private WordTable(byte[] table) {
         this.symbols = Arrays.copyOfRange(table, LONGEST, table.length);
         int word = 0;
         int at = 0;
@@ -41,6 +45,25 @@ final class WordTable {
             behind[length] = word << LONGEST - length;
             word <<= 1;
         }
+        this.words = new Words(this);
+    }
+
+    /**
+     * A code.
+     *
+     * @param table 16 counts, then the symbols, shortest words first
+     */
+    static WordTable of(byte[] table) {
+        ByteBuffer key = ByteBuffer.wrap(table);
+        WordTable known = KNOWN.get(key);
+        if (known != null) {
+            return known;
+        }
+        WordTable made = new WordTable(table);
+        if (KNOWN.size() < KEPT) {
+            KNOWN.put(key, made);
+        }
+        return made;
     }
 
     private static int entry(int symbol, int length) {
@@ -54,17 +77,31 @@ final class WordTable {
      * @throws IOException if there is no such word
      */
     int next(long bits) throws IOException {
+        int word = find(bits);
+        if (word == 0) {
+            throw new IOException("its data holds a word that its code tables do not.");
+        }
+        return word;
+    }
+
+    /** The word that bits begin with; 0 if there is no such word. */
+    int find(long bits) {
         int entry = quick[(int) (bits >>> 64 - QUICK)];
         return entry != 0 ? entry : longer((int) (bits >>> 64 - LONGEST));
     }
 
-    private int longer(int bits) throws IOException {
+    private int longer(int bits) {
         for (int length = QUICK + 1; length <= LONGEST; length++) {
             if (bits < behind[length]) {
                 return entry(symbols[(bits >> LONGEST - length) + shift[length]] & 0xff, length);
             }
         }
-        throw new IOException("its data holds a word that its code tables do not.");
+        return 0;
+    }
+
+    /** The words of AC coefficients that one look at 12 bits shows. */
+    Words words() {
+        return words;
     }
 
     static int symbol(int word) {
