@@ -6,6 +6,10 @@ final class Lightness {
     private static final int NODES = 1 << 12;
     private static final double EPSILON = 216 / 24389.0;
     private static final double KAPPA = 24389 / 27.0;
+    /** The lightness below which the curve is straight, and how steep it is there. */
+    private static final float KNEE = 0.08f;
+
+    private static final float SLOPE = (float) (100 / KAPPA);
     /** On the square root of light, where lightness is nearly straight. */
     private static final float[] OF_ROOT = new float[NODES + 2];
 
@@ -28,12 +32,14 @@ final class Lightness {
         return OF_ROOT[i] + (at - i) * (OF_ROOT[i + 1] - OF_ROOT[i]);
     }
 
-    /** The luminance of a lightness 0 and above. */
-    static float light(float lightness) {
-        if (lightness <= 0.08f) {
-            return (float) (lightness * 100 / KAPPA);
+    /**
+     * The luminances of a row of lightnesses; lightness below 0 is clipped. The curve is a cube from 0.08 on and straight below: the cube of what is
+     * more, and what is missing to 0.08 taken off, so that no value asks for a branch.
+     */
+    static void light(float[] lightness, float[] into, int count) {
+        for (int i = 0; i < count; i++) {
+            float root = Math.max(lightness[i], KNEE) * (100 / 116f) + 16 / 116f;
+            into[i] = root * root * root + (Math.min(Math.max(lightness[i], 0f), KNEE) - KNEE) * SLOPE;
         }
-        float root = (lightness * 100 + 16) / 116;
-        return root * root * root;
     }
 }

@@ -75,6 +75,10 @@ public final class SharpenedRows extends RowsOver {
         private final float[] blurred = new float[width];
         private final float[] low = new float[width];
         private final float[] high = new float[width];
+        /** A row moved by one pixel to the right and to the left, its ends repeated. */
+        private final float[] before = new float[width];
+
+        private final float[] behind = new float[width];
         private final float[] gain = new float[width];
         private int done = -1;
 
@@ -193,34 +197,47 @@ public final class SharpenedRows extends RowsOver {
             }
         }
 
+        /** The least and the most of 3 × 3 pixels. */
         private void extremes(int y, int last) {
             float[] above = lightness[Math.max(0, y - 1) % rows];
             float[] here = lightness[y % rows];
             float[] below = lightness[Math.min(last, y + 1) % rows];
-            for (int x = 0; x < width; x++) {
-                low[x] = Math.min(above[x], Math.min(here[x], below[x]));
-                high[x] = Math.max(above[x], Math.max(here[x], below[x]));
-            }
+            System.arraycopy(here, 0, low, 0, width);
+            WholeRows.atMost(low, above, 0, 0, width);
+            WholeRows.atMost(low, below, 0, 0, width);
+            setNeighbours(low);
+            WholeRows.atMost(low, before, 0, 0, width);
+            WholeRows.atMost(low, behind, 0, 0, width);
+            System.arraycopy(here, 0, high, 0, width);
+            WholeRows.atLeast(high, above, 0, 0, width);
+            WholeRows.atLeast(high, below, 0, 0, width);
+            setNeighbours(high);
+            WholeRows.atLeast(high, before, 0, 0, width);
+            WholeRows.atLeast(high, behind, 0, 0, width);
+        }
+
+        private void setNeighbours(float[] of) {
+            before[0] = of[0];
+            System.arraycopy(of, 0, before, 1, width - 1);
+            System.arraycopy(of, 1, behind, 0, width - 1);
+            behind[width - 1] = of[width - 1];
         }
 
         private void gains(int slot) {
-            float[] here = lightness[slot];
+            float[] sharp = inner;
+            WholeRows.put(lightness[slot], 1 + mask.amount(), blurred, -mask.amount(), sharp, 0, width);
+            WholeRows.atLeast(sharp, low, -mask.limit(), 0, width);
+            WholeRows.atMost(sharp, high, mask.limit(), 0, width);
+            Lightness.light(sharp, gain, width);
+            float[] old = light[slot];
             for (int x = 0; x < width; x++) {
-                int before = x == 0 ? 0 : x - 1;
-                int behind = x == width - 1 ? x : x + 1;
-                float floor = least(low[before], low[x], low[behind]) - mask.limit();
-                float ceiling = -least(-high[before], -high[x], -high[behind]) + mask.limit();
-                float sharp = here[x] + mask.amount() * (here[x] - blurred[x]);
-                sharp = sharp < floor ? floor : sharp > ceiling ? ceiling : sharp;
-                float old = light[slot][x];
-                old = old > 1 ? 1 : old;
-                gain[x] = old > FAINT ? Lightness.light(sharp < 0 ? 0 : sharp) / old : 1;
+                gain[x] /= Math.max(FAINT, Math.min(old[x], 1f));
+            }
+            for (int x = 0; x < width; x++) {
+                if (old[x] <= FAINT) {
+                    gain[x] = 1;
+                }
             }
         }
-    }
-
-    private static float least(float a, float b, float c) {
-        float two = a < b ? a : b;
-        return two < c ? two : c;
     }
 }

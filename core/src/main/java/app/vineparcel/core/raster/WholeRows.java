@@ -49,4 +49,18 @@ final class WholeRows {
             into[i] += (row[i] + other[i]) * weight;
         }
     }
+
+    /** Lifts a row to another one and so much more, where it is less. */
+    static void atLeast(float[] row, float[] other, float more, int from, int to) {
+        for (int i = from; i < to; i++) {
+            row[i] = Math.max(row[i], other[i] + more);
+        }
+    }
+
+    /** Lowers a row to another one and so much more, where it is more. */
+    static void atMost(float[] row, float[] other, float more, int from, int to) {
+        for (int i = from; i < to; i++) {
+            row[i] = Math.min(row[i], other[i] + more);
+        }
+    }
 }

@@ -48,7 +48,7 @@ public final class PngEncoder {
     private enum Trial {
         QUICK(1, 1),
         USUAL(5, 6),
-        HARD_ENOUGH(6, 8),
+        HARD_ENOUGH(6, 7),
         HARD(9, 10),
         HARDEST(9, 0);
 
