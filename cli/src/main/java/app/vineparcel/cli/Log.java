@@ -8,21 +8,27 @@ import java.util.logging.Level;
 import java.util.logging.LogManager;
 import java.util.logging.Logger;
 import java.util.logging.SimpleFormatter;
+import org.jspecify.annotations.Nullable;
 
 /** What the program and its libraries note for those who look for a fault: nothing on the terminal, all of it in a file where one is named. */
 final class Log {
 
     /** Kept here, since the platform forgets loggers that nobody holds. */
-    private static final Logger ROOT = Logger.getLogger("");
+    private static @Nullable Logger root;
 
     private Log() {}
 
-    /** Nothing is noted anywhere. */
+    /** Nothing is noted anywhere. The platform's log is not begun for that: it takes longer than a small picture. */
     static void silence() {
-        try {
+        System.setProperty("java.util.logging.config.class", Silence.class.getName());
+    }
+
+    /** How the platform's log begins, if anyone asks for it. */
+    public static final class Silence {
+
+        /** Made by the platform. */
+        public Silence() throws IOException {
             LogManager.getLogManager().readConfiguration(InputStream.nullInputStream());
-        } catch (IOException impossible) {
-            throw new IllegalStateException(impossible);
         }
     }
 
@@ -35,8 +41,9 @@ final class Log {
         FileHandler handler = new FileHandler(file.toString().replace("%", "%%"), true);
         handler.setEncoding("UTF-8");
         handler.setFormatter(new SimpleFormatter());
-        ROOT.addHandler(handler);
-        ROOT.setLevel(Level.INFO);
+        root = Logger.getLogger("");
+        root.addHandler(handler);
+        root.setLevel(Level.INFO);
         Logger.getLogger("app.vineparcel").setLevel(Level.FINE);
         handler.setLevel(Level.FINE);
     }

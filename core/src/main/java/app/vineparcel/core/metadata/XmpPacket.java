@@ -23,6 +23,11 @@ final class XmpPacket {
     private static final String IPTC_CORE = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
     private static final String IPTC_EXTENSION = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/";
     private static final String ALT_TEXT = "AltTextAccessibility";
+    /** What stands around the properties (7.3.2 and 7.4). */
+    private static final String HEADER =
+            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n";
+
+    private static final String TRAILER = "</x:xmpmeta>\n<?xpacket end=\"w\"?>";
     private static final int LARGEST = 1_000_000;
     private static final int DEEPEST = 100;
 
@@ -167,10 +172,12 @@ final class XmpPacket {
         if (!xmp.iterator().hasNext()) {
             return Optional.empty();
         }
+        // the library would name its version, and read the manifest of every jar to know it
         SerializeOptions options = new SerializeOptions()
                 .setUseCompactFormat(true)
-                .setOmitPacketWrapper(false)
-                .setPadding(0);
-        return Optional.of(XMPMetaFactory.serializeToBuffer(xmp, options));
+                .setOmitPacketWrapper(true)
+                .setOmitXmpMetaElement(true);
+        String rdf = XMPMetaFactory.serializeToString(xmp, options);
+        return Optional.of((HEADER + rdf + TRAILER).getBytes(StandardCharsets.UTF_8));
     }
 }

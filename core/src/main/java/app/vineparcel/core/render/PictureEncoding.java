@@ -22,8 +22,6 @@ import java.util.Optional;
 /** How the pixels of a rendition become its file: by quality, by weight or by look, or as the JPEG that they came from, packed anew. */
 final class PictureEncoding {
 
-    private static final System.Logger LOG = System.getLogger(PictureEncoding.class.getName());
-
     private final Recipe recipe;
     private final Picture picture;
     private final FileTags tags;
@@ -118,7 +116,8 @@ final class PictureEncoding {
             repacker.get().repack(StrippedPicture.of(Files.readAllBytes(original)), tags, file);
             return Files.size(file) <= recipe.maxBytes().orElse(Long.MAX_VALUE);
         } catch (IOException odd) {
-            LOG.log(System.Logger.Level.DEBUG, "a JPEG cannot be packed anew; its pixels are", odd);
+            System.getLogger(PictureEncoding.class.getName())
+                    .log(System.Logger.Level.DEBUG, "a JPEG cannot be packed anew; its pixels are", odd);
             return false;
         }
     }

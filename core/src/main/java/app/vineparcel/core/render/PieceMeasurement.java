@@ -14,7 +14,6 @@ import app.vineparcel.core.source.ForeignWork;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
 import java.io.IOException;
-import java.lang.System.Logger;
 import java.lang.System.Logger.Level;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -30,8 +29,6 @@ public final class PieceMeasurement {
 
     /** Every piece has a limit of its own. */
     private static final Duration ALL_OF_THEM = Duration.ofDays(1);
-
-    private static final Logger LOG = System.getLogger(PieceMeasurement.class.getName());
 
     private PieceMeasurement() {}
 
@@ -85,7 +82,8 @@ public final class PieceMeasurement {
                         PictureMeasurement.of(seen.source(), seen.framing().crop()));
             });
         } catch (ProblemException | IOException | RuntimeException | WorkBudget.Exceeded unreadable) {
-            LOG.log(Level.DEBUG, "a piece could not be measured", unreadable);
+            System.getLogger(PieceMeasurement.class.getName())
+                    .log(Level.DEBUG, "a piece could not be measured", unreadable);
             return Optional.empty();
         }
     }

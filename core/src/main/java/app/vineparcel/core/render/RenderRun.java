@@ -4,7 +4,6 @@ import app.vineparcel.core.plan.Plan;
 import app.vineparcel.core.plan.PlannedRendition;
 import app.vineparcel.core.source.Shelf;
 import app.vineparcel.core.source.SourceReader;
-import java.lang.System.Logger;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -16,8 +15,6 @@ import java.util.function.BooleanSupplier;
  * listener that does, stop no other.
  */
 public final class RenderRun {
-
-    private static final Logger LOG = System.getLogger(RenderRun.class.getName());
 
     private final SourceReader reader;
     private final Shelf shelf;

@@ -22,7 +22,6 @@ import java.util.function.BooleanSupplier;
  */
 final class RenderUnit {
 
-    private static final Logger LOG = System.getLogger(RenderUnit.class.getName());
     private static final Duration WHOLE_RUN = Duration.ofDays(100);
     private static final int MOST_OVERDUE = 2;
 
@@ -53,7 +52,7 @@ final class RenderUnit {
             RenditionFile files = new RenditionFile(renditions, sources, sink, context);
             renditions.forEach(rendition -> finish(rendition, files));
         } catch (RuntimeException | Error e) {
-            LOG.log(Level.ERROR, "closing a source failed", e);
+            log().log(Level.ERROR, "closing a source failed", e);
         }
         tell(() -> listener.sourceFinished(context.clock().spent()));
     }
@@ -75,7 +74,7 @@ final class RenderUnit {
             requirePatience(rendition);
             return ForeignWork.within(reader.pool(), reader.limits().rendition(), () -> files.make(rendition, began));
         } catch (ProblemException e) {
-            LOG.log(Level.DEBUG, "a rendition failed", e);
+            log().log(Level.DEBUG, "a rendition failed", e);
             overdue += e.getCause() instanceof WorkBudget.Exceeded ? 1 : 0;
             return new Outcome.Failed(e.problem(), RenderRun.since(began));
         } catch (WorkBudget.Exceeded e) {
@@ -88,7 +87,7 @@ final class RenderUnit {
                             .problem(),
                     RenderRun.since(began));
         } catch (IOException | RuntimeException | Error e) {
-            LOG.log(Level.ERROR, "a rendition failed unforeseen", e);
+            log().log(Level.ERROR, "a rendition failed unforeseen", e);
             return new Outcome.Failed(unforeseen(rendition, e), RenderRun.since(began));
         }
     }
@@ -106,7 +105,7 @@ final class RenderUnit {
         try {
             return listener.starts(rendition);
         } catch (RuntimeException | Error e) {
-            LOG.log(Level.ERROR, "a listener failed", e);
+            log().log(Level.ERROR, "a listener failed", e);
             return true;
         }
     }
@@ -116,7 +115,7 @@ final class RenderUnit {
         try {
             news.run();
         } catch (RuntimeException | Error e) {
-            LOG.log(Level.ERROR, "a listener failed", e);
+            log().log(Level.ERROR, "a listener failed", e);
         }
     }
 
@@ -145,5 +144,10 @@ final class RenderUnit {
                 rendition.path(),
                 "Something unexpected went wrong.",
                 "The log says what happened; the other files are not affected.");
+    }
+
+    /** Asked for when there is something to say: to find one takes longer than a small picture. */
+    private static Logger log() {
+        return System.getLogger(RenderUnit.class.getName());
     }
 }
