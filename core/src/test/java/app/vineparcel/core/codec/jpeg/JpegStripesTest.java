@@ -60,6 +60,43 @@ class JpegStripesTest {
         assertThat(taken).as("Kraft's sum, with a word left over").isLessThan(1);
     }
 
+    /**
+     * A code of three words, 0 for one coefficient of one bit, 10 for the end of a block, 110 for a zero and a coefficient of one bit: what one look at 12
+     * bits shows of it, and what that is in a code that has them the other way round.
+     */
+    @Test
+    void one_look_shows_whole_words_up_to_the_end_of_the_block() {
+        byte[] table = new byte[19];
+        table[0] = 1;
+        table[1] = 1;
+        table[2] = 1;
+        table[16] = 0x01;
+        table[17] = 0x00;
+        table[18] = 0x11;
+        Words words = WordTable.of(table).words();
+        int look = words.looks()[0b0_1_110_0_10_0110];
+        assertThat(List.of(Words.taken(look), Words.ahead(look), Words.on(look)))
+                .as("8 bits: a coefficient, a zero and a coefficient, the end")
+                .containsExactly(8, 4, 4 + 64);
+        assertThat(Words.taken(words.looks()[0b110_1_110_0_110_1])).isEqualTo(12);
+        assertThat(words.looks()[0b111111111111]).as("no word").isZero();
+
+        int[] looks = new int[1 << Words.LOOK];
+        looks[0b0_1_110_0_10_0110] = 3;
+        long[] sums = new long[256];
+        words.sum(looks, sums);
+        assertThat(new long[] {sums[0x01], sums[0x11], sums[0x00]}).containsExactly(3, 3, 3);
+
+        long[] frequencies = new long[256];
+        frequencies[0x11] = 50;
+        frequencies[0x00] = 20;
+        frequencies[0x01] = 8;
+        long other = words.in(new OptimalCode(frequencies))[0b0_1_110_0_10_0110];
+        assertThat(Words.length(other)).isEqualTo(3 + 1 + 1 + 1 + 2);
+        assertThat(Words.bits(other)).isEqualTo(0b110_1_0_0_10);
+        assertThat(Words.taken(other)).isEqualTo(8);
+    }
+
     /** Stripes of 16 rows give the very bytes that one stripe of everything gives, whatever is in them. */
     @ParameterizedTest
     @EnumSource(Chroma.class)
