@@ -16,41 +16,79 @@ public final class Turning {
             return stored;
         }
         PixelSize seen = orientation.seen(stored.size());
+        int bands = stored.bands();
         if (stored.depth() == 8) {
             byte[] turned = new byte[stored.bytes().length];
-            move(
-                    stored,
-                    seen,
-                    orientation,
-                    (from, to) -> System.arraycopy(stored.bytes(), from, turned, to, stored.bands()));
-            return Pixels.of8(seen, stored.bands(), stored.hasAlpha(), turned);
+            move(stored, seen, orientation, (from, step, to, count) -> {
+                if (bands == 3) {
+                    threes(stored.bytes(), from, step, turned, to, count);
+                } else {
+                    singles(stored.bytes(), from, step, turned, to, count, bands);
+                }
+            });
+            return Pixels.of8(seen, bands, stored.hasAlpha(), turned);
         }
         short[] turned = new short[stored.shorts().length];
         move(
                 stored,
                 seen,
                 orientation,
-                (from, to) -> System.arraycopy(stored.shorts(), from, turned, to, stored.bands()));
-        return Pixels.of16(seen, stored.bands(), stored.hasAlpha(), turned);
+                (from, step, to, count) -> singles(stored.shorts(), from, step, turned, to, count, bands));
+        return Pixels.of16(seen, bands, stored.hasAlpha(), turned);
     }
 
     @FunctionalInterface
     private interface Move {
-        void pixel(int from, int to);
+        /**
+         * Moves pixels that come to stand side by side.
+         *
+         * @param from the first sample of the first of them
+         * @param step samples from one to the next
+         * @param to where its first sample goes
+         */
+        void pixels(int from, int step, int to, int count);
     }
 
     /** In square tiles, so that neither the rows read nor the rows written fall out of the cache. */
     private static void move(Pixels stored, PixelSize seen, Orientation orientation, Move move) {
-        int width = stored.size().width();
         for (int top = 0; top < seen.height(); top += TILE) {
             for (int left = 0; left < seen.width(); left += TILE) {
+                int count = Math.min(TILE, seen.width() - left);
                 for (int y = top; y < Math.min(top + TILE, seen.height()); y++) {
-                    for (int x = left; x < Math.min(left + TILE, seen.width()); x++) {
-                        int from = orientation.storedY(x, y, stored.size()) * width
-                                + orientation.storedX(x, y, stored.size());
-                        move.pixel(from * stored.bands(), (y * seen.width() + x) * stored.bands());
-                    }
+                    int from = place(stored, orientation, left, y);
+                    int step = place(stored, orientation, left + 1, y) - from;
+                    move.pixels(from, step, (y * seen.width() + left) * stored.bands(), count);
                 }
+            }
+        }
+    }
+
+    /** The first sample of the pixel that is seen there. */
+    private static int place(Pixels stored, Orientation orientation, int x, int y) {
+        PixelSize size = stored.size();
+        return (orientation.storedY(x, y, size) * size.width() + orientation.storedX(x, y, size)) * stored.bands();
+    }
+
+    private static void threes(byte[] stored, int from, int step, byte[] turned, int to, int count) {
+        for (int i = 0, at = from, into = to; i < count; i++, at += step, into += 3) {
+            turned[into] = stored[at];
+            turned[into + 1] = stored[at + 1];
+            turned[into + 2] = stored[at + 2];
+        }
+    }
+
+    private static void singles(byte[] stored, int from, int step, byte[] turned, int to, int count, int bands) {
+        for (int i = 0; i < count; i++) {
+            for (int band = 0; band < bands; band++) {
+                turned[to + i * bands + band] = stored[from + i * step + band];
+            }
+        }
+    }
+
+    private static void singles(short[] stored, int from, int step, short[] turned, int to, int count, int bands) {
+        for (int i = 0; i < count; i++) {
+            for (int band = 0; band < bands; band++) {
+                turned[to + i * bands + band] = stored[from + i * step + band];
             }
         }
     }

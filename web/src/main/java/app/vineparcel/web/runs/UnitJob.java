@@ -40,6 +40,9 @@ class UnitJob implements Job {
     /** A rendition that was begun so often and never ended, since the process did first, is not begun again. */
     private static final int MOST_ATTEMPTS = 3;
 
+    /** The key that no run and no rendition has. */
+    private static final long NONE = 0;
+
     private static final Duration LONGEST_WAIT = Duration.ofMinutes(10);
     private static final int MOST_DOUBLINGS = 10;
     private static final Duration SOON = Duration.ofSeconds(5);
@@ -78,6 +81,17 @@ class UnitJob implements Job {
     @Override
     public String name() {
         return RunStates.DUTY;
+    }
+
+    @Override
+    public void rehearse() {
+        runs.of(NONE);
+        runs.begin(NONE);
+        renditions.open(NONE, 1);
+        renditions.begin(NONE);
+        runs.hasPlaced(NONE);
+        renditions.end(NONE, new Outcome.Failed(new Problem.Vanished("", "", ""), 0));
+        runs.endIfThrough(NONE);
     }
 
     @Override

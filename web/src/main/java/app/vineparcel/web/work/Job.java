@@ -16,4 +16,7 @@ public interface Job {
      * @return when it is to be tried again; empty when it is over
      */
     Optional<Instant> perform(String instance, WorkContext context);
+
+    /** Does as if there were a piece of work and changes nothing, so that the first one need not wait for what every process has to do once. */
+    default void rehearse() {}
 }

@@ -83,12 +83,13 @@ class Worker implements SmartLifecycle {
     }
 
     /** Whoever renders first shall not wait for what every process has to do once. */
-    private static void warmUp() {
+    private void warmUp() {
         try {
             Path folder = Files.createTempDirectory("warm-up");
             WarmUp.in(folder);
             Files.delete(folder);
-        } catch (IOException e) {
+            jobs.forEach(Job::rehearse);
+        } catch (IOException | RuntimeException e) {
             LOG.warn("nothing was rendered to warm up; the first files will take longer", e);
         }
     }
