@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import app.vineparcel.web.channels.ChannelService;
+import app.vineparcel.web.plan.Rehearsal;
 import app.vineparcel.web.runs.Rendition;
 import app.vineparcel.web.runs.Run;
 import app.vineparcel.web.runs.RunControl;
@@ -41,6 +42,9 @@ class RunEndsTest extends Workbench {
     @Autowired
     private PieceService pieces;
 
+    @Autowired
+    private Rehearsal rehearsal;
+
     private long started(String name, int pictures) throws Exception {
         HttpResponse<String> page = send(new Visitor(), photographed(name, pictures));
         return Long.parseLong(page.uri().getPath().substring("/runs/".length()));
@@ -75,6 +79,22 @@ class RunEndsTest extends Workbench {
         await().atMost(Duration.ofSeconds(60))
                 .until(() -> runs.get(runId).state().isOver());
         return runs.summary(runId);
+    }
+
+    /** What a process goes through before anybody clicks leaves nothing behind, and the first click is run 1. */
+    @Test
+    void a_rehearsed_run_was_never_there() throws Exception {
+        long assignment = photographed("rehearsed", 2);
+        rehearsal.rehearse(assignments.get(assignment), port);
+        assertThat(sql.queryForObject("select count(*) from run where assignment_id = ?", Long.class, assignment))
+                .isZero();
+        assertThat(sql.queryForObject(
+                        "select count(*) from work_unit where run_id not in (select id from run)", Long.class))
+                .isZero();
+        HttpResponse<String> page = send(new Visitor(), assignment);
+        long runId = Long.parseLong(page.uri().getPath().substring("/runs/".length()));
+        assertThat(over(runId).run().number()).isEqualTo(1);
+        assertThat(runs.summary(runId).done()).isEqualTo(2);
     }
 
     /** Stopped when its first file is there, long before the last could be. */

@@ -29,7 +29,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * back at once. The first click otherwise waits for what every process has to do once.
  */
 @Component
-class Rehearsal {
+public class Rehearsal {
 
     private static final Logger LOG = LoggerFactory.getLogger(Rehearsal.class);
 
@@ -75,7 +75,13 @@ class Rehearsal {
         }
     }
 
-    private void rehearse(Assignment assignment, int port) throws ProblemException, IOException, InterruptedException {
+    /**
+     * Opens the pages of an assignment that has pieces, and starts a run of it that is taken back.
+     *
+     * @param port that this process answers on
+     * @throws ProblemException if nothing of it can be rendered
+     */
+    public void rehearse(Assignment assignment, int port) throws ProblemException, IOException, InterruptedException {
         String own = "http://127.0.0.1:" + port + "/assignments/" + assignment.id();
         HttpClient client = HttpClient.newBuilder().connectTimeout(PATIENCE).build();
         for (String page : List.of("/sources", "/plan", "/runs")) {
