@@ -24,7 +24,6 @@ import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,6 +31,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -132,20 +132,31 @@ public final class RenderCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
-    private final Clock clock;
+    private final Supplier<LocalDate> today;
 
-    RenderCommand(Clock clock) {
-        this.clock = clock;
+    RenderCommand(Supplier<LocalDate> today) {
+        this.today = today;
     }
 
     /** The entry of the command line. */
     public static void main(String[] args) {
         Log.silence();
-        System.exit(commandLine(Clock.systemDefaultZone()).execute(args));
+        new Thread(RenderCommand::load, "loading").start();
+        System.exit(commandLine(LocalDate::now).execute(args));
     }
 
-    static CommandLine commandLine(Clock clock) {
-        return new CommandLine(new RenderCommand(clock))
+    /** What is needed in a moment is loaded while the call is read. */
+    private static void load() {
+        try {
+            LocalDate.now();
+            RecipeReader.read("{}", "");
+        } catch (RecipeException expected) {
+            // it is no recipe, and was looked at all the same
+        }
+    }
+
+    static CommandLine commandLine(Supplier<LocalDate> today) {
+        return new CommandLine(new RenderCommand(today))
                 .setOut(new PrintWriter(
                         new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out)),
                         true,
@@ -190,7 +201,7 @@ public final class RenderCommand implements Callable<Integer> {
         }
         Shelf shelf = shelf();
         List<PlanPiece> pieces = planOnly ? Measured.of(reader, list.pieces(), threads) : list.pieces();
-        Grid grid = Grid.of(new Planner("", LocalDate.now(clock), shelf), pieces, columns.get(), Choices.ALL);
+        Grid grid = Grid.of(new Planner("", today.get(), shelf), pieces, columns.get(), Choices.ALL);
         sayWhatIsNotFor(grid);
         Plan plan = grid.selected(Map.of());
         Report report = json

@@ -8,9 +8,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
@@ -58,8 +56,7 @@ class RenderCommandTest {
     private static Answer parcel(Object... args) {
         StringWriter out = new StringWriter();
         StringWriter err = new StringWriter();
-        Clock clock = Clock.fixed(Instant.parse("2026-10-03T12:00:00Z"), ZoneOffset.UTC);
-        CommandLine command = new CommandLine(new RenderCommand(clock));
+        CommandLine command = new CommandLine(new RenderCommand(() -> LocalDate.of(2026, 10, 3)));
         command.setOut(new PrintWriter(out)).setErr(new PrintWriter(err));
         int status = command.execute(Stream.of(args).map(Object::toString).toArray(String[]::new));
         return new Answer(status, out.toString(), err.toString());
