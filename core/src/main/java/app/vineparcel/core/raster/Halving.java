@@ -21,6 +21,9 @@ final class Halving {
     /** Taps before a result's first pixel of two. */
     private static final int BEFORE = TAPS / 2 - 1;
 
+    /** Pairs of columns that the taps of one result reach beyond its own. */
+    private static final int REACH = TAPS / 2 - 1;
+
     /** Columns of the result that are worked on at once: few enough bytes for a near cache. */
     private static final int STRIPE = 512;
 
@@ -131,6 +134,11 @@ final class Halving {
         private final int toValue;
         private final float[][] taps = new float[TAPS][];
         private final float[] mixed;
+        private final float[] even;
+        private final float[] odd;
+        private final float[] evenMoved;
+        private final float[] oddMoved;
+        private final float[] sums;
 
         private Columns(int left, int right, int origin) {
             this.left = left;
@@ -139,6 +147,12 @@ final class Halving {
             this.fromValue = (Math.max(0, 2 * left - BEFORE) - origin) * bands;
             this.toValue = (Math.min(width, 2 * right + BEFORE) - origin) * bands;
             this.mixed = new float[toValue];
+            int pairs = (right - left + REACH) * bands;
+            this.even = new float[pairs];
+            this.odd = new float[pairs];
+            this.evenMoved = new float[pairs];
+            this.oddMoved = new float[pairs];
+            this.sums = new float[pairs];
         }
 
         /**
@@ -162,9 +176,7 @@ final class Halving {
             int inner = Math.max(left, Math.min(right, (BEFORE + 1) / 2));
             int outer = Math.max(inner, Math.min(right, (width - TAPS + BEFORE) / 2 + 1));
             acrossRim(left, inner, into);
-            if (bands == 3) {
-                across3(inner, outer, into);
-            } else {
+            if (inner < outer) {
                 acrossInner(inner, outer, into);
             }
             acrossRim(outer, right, into);
@@ -185,52 +197,48 @@ final class Halving {
             }
         }
 
-        /** The same away from the rim, for any bands: bit for bit what {@link #acrossRim} gives. */
+        /**
+         * The same away from the rim: bit for bit what {@link #acrossRim} gives. Pixels of even and of odd columns stand apart here, so that a tap and its
+         * mirror image are whole rows of them, moved to stand under the results ({@link WholeRows}).
+         */
         void acrossInner(int from, int to, float[] into) {
-            float[] row = mixed;
-            int b = bands;
-            float w0 = WEIGHTS[0];
-            float w1 = WEIGHTS[1];
-            float w2 = WEIGHTS[2];
-            float w3 = WEIGHTS[3];
-            float w4 = WEIGHTS[4];
-            for (int x = from; x < to; x++) {
-                int at = (2 * x - BEFORE - origin) * b;
-                for (int i = x * b; i < (x + 1) * b; i++, at++) {
-                    into[i] = (row[at] + row[at + 9 * b]) * w0
-                            + (row[at + b] + row[at + 8 * b]) * w1
-                            + (row[at + 2 * b] + row[at + 7 * b]) * w2
-                            + (row[at + 3 * b] + row[at + 6 * b]) * w3
-                            + (row[at + 4 * b] + row[at + 5 * b]) * w4;
+            int count = (to - from) * bands;
+            split((2 * from - BEFORE - origin) * bands, to - from + REACH);
+            for (int k = 0; k < WEIGHTS.length; k++) {
+                // the tap before the middle and its mirror image behind it, one in an even and one in an odd column
+                int first = k / 2;
+                int second = (TAPS - 1 - k) / 2;
+                System.arraycopy(even, (k % 2 == 0 ? first : second) * bands, evenMoved, 0, count);
+                System.arraycopy(odd, (k % 2 == 0 ? second : first) * bands, oddMoved, 0, count);
+                if (k == 0) {
+                    WholeRows.putPair(evenMoved, oddMoved, WEIGHTS[k], sums, 0, count);
+                } else {
+                    WholeRows.addPair(evenMoved, oddMoved, WEIGHTS[k], sums, 0, count);
                 }
             }
+            System.arraycopy(sums, 0, into, from * bands, count);
         }
 
-        /** The same for three bands, written out once more, which is a quarter quicker. */
-        void across3(int from, int to, float[] into) {
+        /** Columns by turns to the one and to the other, so many pairs of them. */
+        private void split(int start, int pairs) {
             float[] row = mixed;
-            float w0 = WEIGHTS[0];
-            float w1 = WEIGHTS[1];
-            float w2 = WEIGHTS[2];
-            float w3 = WEIGHTS[3];
-            float w4 = WEIGHTS[4];
-            for (int x = from; x < to; x++) {
-                int at = (2 * x - BEFORE - origin) * 3;
-                into[3 * x] = (row[at] + row[at + 27]) * w0
-                        + (row[at + 3] + row[at + 24]) * w1
-                        + (row[at + 6] + row[at + 21]) * w2
-                        + (row[at + 9] + row[at + 18]) * w3
-                        + (row[at + 12] + row[at + 15]) * w4;
-                into[3 * x + 1] = (row[at + 1] + row[at + 28]) * w0
-                        + (row[at + 4] + row[at + 25]) * w1
-                        + (row[at + 7] + row[at + 22]) * w2
-                        + (row[at + 10] + row[at + 19]) * w3
-                        + (row[at + 13] + row[at + 16]) * w4;
-                into[3 * x + 2] = (row[at + 2] + row[at + 29]) * w0
-                        + (row[at + 5] + row[at + 26]) * w1
-                        + (row[at + 8] + row[at + 23]) * w2
-                        + (row[at + 11] + row[at + 20]) * w3
-                        + (row[at + 14] + row[at + 17]) * w4;
+            int b = bands;
+            if (b == 3) {
+                for (int i = 0, at = start; i < 3 * pairs; i += 3, at += 6) {
+                    even[i] = row[at];
+                    even[i + 1] = row[at + 1];
+                    even[i + 2] = row[at + 2];
+                    odd[i] = row[at + 3];
+                    odd[i + 1] = row[at + 4];
+                    odd[i + 2] = row[at + 5];
+                }
+                return;
+            }
+            for (int i = 0, at = start; i < b * pairs; i += b, at += 2 * b) {
+                for (int band = 0; band < b; band++) {
+                    even[i + band] = row[at + band];
+                    odd[i + band] = row[at + b + band];
+                }
             }
         }
     }

@@ -8,6 +8,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class HalvingTest {
 
@@ -85,6 +86,22 @@ class HalvingTest {
             high = Math.max(high, Math.abs(half.value(x, 3, 0) - 0.5));
         }
         assertThat(high / 0.5).isBetween(least, most);
+    }
+
+    /** What is done away from the rim gives the bits of the plain loop, in a stripe that begins anywhere. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 3, 4, 5})
+    void columns_by_turns_give_the_bits_of_the_plain_loop(int bands) {
+        LinearImage picture = noise(211, 14, bands, 4);
+        Halving halving = new Halving(picture.size(), bands);
+        for (int left : new int[] {0, 1, 37}) {
+            Halving.Columns columns = halving.columns(left, 103, 0);
+            float[] quick = new float[106 * bands];
+            float[] plain = new float[106 * bands];
+            columns.row(3, y -> picture.whole(y, quick), quick);
+            columns.acrossRim(left, 103, plain);
+            assertThat(quick).containsExactly(plain);
+        }
     }
 
     @Test
