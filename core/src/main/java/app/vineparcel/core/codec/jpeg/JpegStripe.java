@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.jpeg;
 
 import java.io.IOException;
+import java.util.Arrays;
 
 /**
  * Some rows of a picture as they were encoded a moment ago, as a baseline JPEG of their own, whose scan is written once more in another code (ITU-T
@@ -56,7 +57,7 @@ final class JpegStripe {
         }
         for (StripeHead.Block block : head.unit()) {
             block.acWords().words().sum(looks[block.ac()], frequencies[block.ac()]);
-            looks[block.ac()] = new int[0];
+            Arrays.fill(looks[block.ac()], 0); // another block may have the same table
         }
     }
 
