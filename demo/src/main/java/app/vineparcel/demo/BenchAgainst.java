@@ -121,9 +121,9 @@ final class BenchAgainst {
     private List<String> render(List<String> wanted) throws IOException {
         List<String> command =
                 new ArrayList<>(List.of(System.getProperty("parcel", "./parcel"), "render", "--threads", "1"));
-        for (int i = 0; i < wanted.size(); i++) {
-            Path recipe = folder.resolve("bench-" + i + ".recipe.json");
-            Files.writeString(recipe, wanted.get(i));
+        for (String one : wanted) {
+            Path recipe = folder.resolve("bench-" + recipes.indexOf(one) + ".recipe.json");
+            Files.writeString(recipe, one);
             command.addAll(List.of("--recipe", recipe.toString()));
         }
         command.addAll(List.of(
