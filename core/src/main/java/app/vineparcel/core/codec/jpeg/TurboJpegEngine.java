@@ -214,9 +214,11 @@ public final class TurboJpegEngine implements JpegEngine {
             compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
         }
 
-        /** Bytes that so many rows never pack to more than. */
+        /** Bytes that so many rows never pack to more than. The library reckons with up to three components, and two bytes for a sample. */
         int room(int rows) throws ReflectiveOperationException {
-            return (Integer) room.invoke(null, pixels.size().width(), rows, sampling);
+            int width = pixels.size().width();
+            int three = (Integer) room.invoke(null, width, rows, sampling);
+            return pixels.bands() < 4 ? three : Math.addExact(three, 2 * (width + UNIT) * (rows + UNIT));
         }
 
         /** Packs some rows; returns how many bytes that gave. */
