@@ -214,11 +214,9 @@ public final class TurboJpegEngine implements JpegEngine {
             compressor.getMethod("setJPEGQuality", int.class).invoke(engine, options.quality());
         }
 
-        /** Bytes that so many rows never pack to more than. The library reckons with up to three components, and two bytes for a sample. */
+        /** Bytes that so many rows never pack to more than. */
         int room(int rows) throws ReflectiveOperationException {
-            int width = pixels.size().width();
-            int three = (Integer) room.invoke(null, width, rows, sampling);
-            return pixels.bands() < 4 ? three : Math.addExact(three, 2 * (width + UNIT) * (rows + UNIT));
+            return (Integer) room.invoke(null, pixels.size().width(), rows, sampling);
         }
 
         /** Packs some rows; returns how many bytes that gave. */
