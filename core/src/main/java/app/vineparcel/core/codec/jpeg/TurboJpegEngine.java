@@ -1,6 +1,7 @@
 package app.vineparcel.core.codec.jpeg;
 
 import app.vineparcel.core.WorkBudget;
+import app.vineparcel.core.colour.ColourModel;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.raster.Pixels;
 import java.io.Closeable;
@@ -38,6 +39,7 @@ public final class TurboJpegEngine implements JpegEngine {
     private static final int STRIPE = 1 << 19;
 
     private static final int UNIT = 16;
+    private static final int INKS = ColourModel.CMYK.bands();
 
     private final Class<?> decompressor;
     private final Class<?> compressor;
@@ -138,7 +140,7 @@ public final class TurboJpegEngine implements JpegEngine {
         try {
             return (Closeable) decompressor.getConstructor(byte[].class).newInstance((Object) jpeg);
         } catch (InvocationTargetException e) {
-            if (String.valueOf(e.getCause().getMessage()).contains("subsampling")) {
+            if (said(e).contains("subsampling")) {
                 throw new OtherSampling();
             }
             throw e;
@@ -147,12 +149,13 @@ public final class TurboJpegEngine implements JpegEngine {
 
     /** After a warning the pixels are there as far as they could be had. */
     private static Flaw flaw(InvocationTargetException e) throws IOException, ReflectiveOperationException {
-        String said = String.valueOf(e.getCause().getMessage());
         Object code = e.getCause().getClass().getMethod("getErrorCode").invoke(e.getCause());
         if (!Integer.valueOf(WARNING).equals(code)) {
             throw new IOException("its data is damaged.", e);
         }
-        return said.contains("Premature end") ? Flaw.CUT_SHORT : said.contains("extraneous") ? Flaw.NONE : Flaw.DAMAGED;
+        return said(e).contains("Premature end")
+                ? Flaw.CUT_SHORT
+                : said(e).contains("extraneous") ? Flaw.NONE : Flaw.DAMAGED;
     }
 
     @Override
@@ -171,9 +174,19 @@ public final class TurboJpegEngine implements JpegEngine {
                 stripes.add(new JpegStripe(jpeg, length));
             }
             return JpegStripes.joined(stripes, pixels.size().height());
+        } catch (InvocationTargetException e) {
+            // the library reckons with the room that three components can take; noise in four takes more
+            if (pixels.bands() == INKS && said(e).contains("too small")) {
+                return new JdkJpegEngine().encode(pixels, options);
+            }
+            throw new IOException("the JPEG engine cannot encode this picture.", e);
         } catch (ReflectiveOperationException e) {
             throw new IOException("the JPEG engine cannot encode this picture.", e);
         }
+    }
+
+    private static String said(InvocationTargetException e) {
+        return String.valueOf(e.getCause().getMessage());
     }
 
     /** Whole units of the scan: up to 16 rows each. */
