@@ -12,12 +12,14 @@ import app.vineparcel.web.runs.RunService;
 import app.vineparcel.web.runs.RunSummary;
 import app.vineparcel.web.sources.PieceService;
 import app.vineparcel.web.storage.DeliveryFolders;
+import app.vineparcel.web.work.Job;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -44,6 +46,9 @@ class RunEndsTest extends Workbench {
 
     @Autowired
     private Rehearsal rehearsal;
+
+    @Autowired
+    private List<Job> jobs;
 
     private long started(String name, int pictures) throws Exception {
         HttpResponse<String> page = send(new Visitor(), photographed(name, pictures));
@@ -95,6 +100,31 @@ class RunEndsTest extends Workbench {
         long runId = Long.parseLong(page.uri().getPath().substring("/runs/".length()));
         assertThat(over(runId).run().number()).isEqualTo(1);
         assertThat(runs.summary(runId).done()).isEqualTo(2);
+    }
+
+    /** A worker that goes through its statements once before it works touches no run, not even one that stands still halfway. */
+    @Test
+    void a_worker_that_rehearses_changes_nothing() throws Exception {
+        long runId = startedWithoutLooking("untouched", 3);
+        control.pause(runId);
+        await().atMost(Duration.ofSeconds(60)).until(() -> rendering() == 0);
+        String before = everything();
+        jobs.forEach(Job::rehearse);
+        assertThat(everything()).isEqualTo(before);
+        control.resume(runId);
+        assertThat(over(runId).done()).isEqualTo(3);
+    }
+
+    private long rendering() {
+        return sql.queryForObject("select count(*) from rendition where state = 'RENDERING'", Long.class);
+    }
+
+    private String everything() {
+        return sql.queryForObject(
+                """
+                select md5((select string_agg(cast(r as text), ';' order by id) from run r)
+                    || (select string_agg(cast(r as text), ';' order by id) from rendition r))""",
+                String.class);
     }
 
     /** Stopped when its first file is there, long before the last could be. */

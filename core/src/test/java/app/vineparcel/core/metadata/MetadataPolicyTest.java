@@ -9,14 +9,17 @@ import app.vineparcel.core.codec.formats.FoundBlocks;
 import app.vineparcel.core.codec.jpeg.JpegFormat;
 import app.vineparcel.core.geometry.PixelSize;
 import app.vineparcel.core.testing.Pictures;
+import java.io.ByteArrayInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.w3c.dom.Element;
 
 class MetadataPolicyTest {
 
@@ -51,6 +54,26 @@ class MetadataPolicyTest {
                 .write(CarriedMetadata.NONE, FACTS)
                 .xmp()
                 .orElseThrow();
+    }
+
+    /** ISO 16684-1, 7.3.2 and 7.4: the wrapper in UTF-8, one root with the properties in it, and nothing that says who wrote it. */
+    @Test
+    void an_xmp_packet_is_wrapped_as_the_standard_has_it() throws Exception {
+        String packet = new String(xmp(), StandardCharsets.UTF_8);
+        assertThat(packet)
+                .startsWith("<?xpacket begin=\"\ufeff\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n")
+                .endsWith("<?xpacket end=\"w\"?>")
+                .doesNotContain("xmptk");
+        Element root = DocumentBuilderFactory.newDefaultNSInstance()
+                .newDocumentBuilder()
+                .parse(new ByteArrayInputStream(xmp()))
+                .getDocumentElement();
+        assertThat(root.getNamespaceURI() + root.getLocalName()).isEqualTo("adobe:ns:meta/xmpmeta");
+        assertThat(root.getElementsByTagNameNS("http://purl.org/dc/elements/1.1/", "creator")
+                        .item(0)
+                        .getTextContent()
+                        .strip())
+                .isEqualTo("X. Xmp");
     }
 
     @Test

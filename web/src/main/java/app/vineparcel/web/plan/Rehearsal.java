@@ -67,7 +67,9 @@ public class Rehearsal {
                     rehearse(all.get(0), context.getWebServer().getPort());
                 }
                 LOG.info("Rehearsed: pages answer quickly from the first click on");
-            } catch (RuntimeException | ProblemException | IOException e) {
+            } catch (ProblemException e) {
+                LOG.info("Rehearsed in part: {}", e.problem().sentence());
+            } catch (RuntimeException | IOException e) {
                 LOG.info("Rehearsed in part: the first click will take longer", e);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();

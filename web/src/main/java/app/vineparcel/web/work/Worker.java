@@ -90,7 +90,7 @@ class Worker implements SmartLifecycle {
             Files.delete(folder);
             jobs.forEach(Job::rehearse);
         } catch (IOException | RuntimeException e) {
-            LOG.warn("nothing was rendered to warm up; the first files will take longer", e);
+            LOG.warn("warming up broke off; the first files will take longer", e);
         }
     }
 
