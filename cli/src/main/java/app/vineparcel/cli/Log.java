@@ -3,18 +3,19 @@ package app.vineparcel.cli;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.logging.FileHandler;
 import java.util.logging.Level;
 import java.util.logging.LogManager;
 import java.util.logging.Logger;
 import java.util.logging.SimpleFormatter;
-import org.jspecify.annotations.Nullable;
 
 /** What the program and its libraries note for those who look for a fault: nothing on the terminal, all of it in a file where one is named. */
 final class Log {
 
-    /** Kept here, since the platform forgets loggers that nobody holds. */
-    private static @Nullable Logger root;
+    /** Kept here, since the platform forgets loggers that nobody holds, and their levels with them. */
+    private static final List<Logger> HELD = new ArrayList<>();
 
     private Log() {}
 
@@ -41,10 +42,12 @@ final class Log {
         FileHandler handler = new FileHandler(file.toString().replace("%", "%%"), true);
         handler.setEncoding("UTF-8");
         handler.setFormatter(new SimpleFormatter());
-        root = Logger.getLogger("");
+        Logger root = Logger.getLogger("");
         root.addHandler(handler);
         root.setLevel(Level.INFO);
-        Logger.getLogger("app.vineparcel").setLevel(Level.FINE);
+        Logger own = Logger.getLogger("app.vineparcel");
+        own.setLevel(Level.FINE);
+        HELD.addAll(List.of(root, own));
         handler.setLevel(Level.FINE);
     }
 }

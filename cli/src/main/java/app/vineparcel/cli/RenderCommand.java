@@ -141,7 +141,9 @@ public final class RenderCommand implements Callable<Integer> {
     /** The entry of the command line. */
     public static void main(String[] args) {
         Log.silence();
-        new Thread(RenderCommand::load, "loading").start();
+        Thread loading = new Thread(RenderCommand::load, "loading");
+        loading.setDaemon(true);
+        loading.start();
         System.exit(commandLine(LocalDate::now).execute(args));
     }
 

@@ -6,15 +6,19 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import picocli.CommandLine;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -267,5 +271,31 @@ class RenderCommandTest {
         assertThat(answer.lines()).hasSize(1);
         assertThat(Files.readString(into.resolve("all.pdf"), java.nio.charset.StandardCharsets.ISO_8859_1))
                 .startsWith("%PDF-1.7");
+    }
+
+    /** The program as it is started: what it notes goes into the file that is named, and into none else; the terminal has sentences alone. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void what_it_notes_stands_in_the_log_alone(boolean logged) throws Exception {
+        Path tiny = write("tiny.recipe.json", "{\"recipe\": 1, \"format\": {\"type\": \"jpeg\", \"max-bytes\": 50}}");
+        Path log = folder.resolve("parcel.log");
+        List<String> call = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-cp",
+                System.getProperty("java.class.path"),
+                RenderCommand.class.getName()));
+        if (logged) {
+            call.addAll(List.of("--log", log.toString()));
+        }
+        call.addAll(List.of("--recipe", tiny.toString(), "--into", into.toString(), pictures.toString()));
+        Process process = new ProcessBuilder(call).redirectErrorStream(true).start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor()).isEqualTo(1);
+        assertThat(said).contains("and the limit is 50", "0 done, 2 failed").doesNotContain("Exception", "FINE");
+        if (logged) {
+            assertThat(log).content().contains("FINE: a rendition failed", "ProblemException");
+        } else {
+            assertThat(log).doesNotExist();
+        }
     }
 }
